@@ -1,0 +1,235 @@
+"""The Plan as a published contract. Quantities are plain numbers; `working` beside them explains each by its name."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, PlainSerializer
+
+from acrebox.core.advice import WatchOut
+from acrebox.core.drafting import Drawings
+from acrebox.core.measure.printing import System
+from acrebox.core.worked import Worked, Workings
+
+Amount = Annotated[float, PlainSerializer(lambda v: round(v, 4), return_type=float)]
+
+
+class _Row(BaseModel):
+    model_config = ConfigDict(frozen=True)
+
+
+class _Figures(_Row):
+    """Figures explained by `working`, keyed by the field they explain."""
+
+    working: Workings = Field(default_factory=dict)
+
+
+class Understood(_Row):
+    """A length or volume of the design as it was understood, in both systems."""
+
+    amount: Amount
+    unit: Literal["mm", "L"]
+    metric: str
+    imperial: str
+
+
+class PlanPart(_Row):
+    """One piece in place [mm]: origin corner and the directions of its length, face and thickness."""
+
+    id: str
+    label: str
+    name: str
+    role: str
+    stock: str
+    side: str
+    course: int | None
+    length_mm: Amount
+    width_mm: Amount
+    thickness_mm: Amount
+    origin: tuple[float, float, float]
+    along: tuple[float, float, float]
+    face: tuple[float, float, float]
+    through: tuple[float, float, float]
+
+
+class Cut(_Figures):
+    """Pieces alike: what to saw, how many, and the parts they become."""
+
+    label: str
+    role: str
+    stock: str
+    length_mm: Amount
+    rip_mm: Amount | None
+    count: int
+    parts: list[str]
+
+
+class Buy(_Figures):
+    """One line of the buying list."""
+
+    item: str
+    name: str
+    stage: Literal["bench", "fill"]
+    count: int
+    unit: str
+    length_mm: Amount | None = None
+    each: Amount
+    cost: Amount
+
+
+class StickPiece(_Row):
+    """A piece on a stick: its label and where it starts along the stick [mm]. `key` names it for ticks."""
+
+    key: str
+    label: str
+    group: str
+    start_mm: Amount
+    length_mm: Amount
+
+
+class PlannedStick(_Row):
+    """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth keeping."""
+
+    number: int
+    stock: str
+    length_mm: Amount
+    to_hand: bool
+    price: Amount
+    trim_mm: Amount
+    kerf_mm: Amount
+    pieces: list[StickPiece]
+    offcut_mm: Amount
+    offcut_name: str | None
+
+
+class StopBlock(_Row):
+    """One setting of the stop [mm], used once, in the order of the list."""
+
+    stock: str
+    length_mm: Amount
+    labels: list[str]
+    count: int
+    sticks: list[int]
+
+
+class SectionBound(_Figures):
+    """How good the cutting of one section is proven to be."""
+
+    stock: str
+    name: str
+    sticks: int
+    cost: Amount
+    bound: Amount
+    proven: bool
+    fewest_sticks: bool
+
+
+class Cutting(_Figures):
+    """All sticks as cut; `bound` is what no plan can undercut."""
+
+    sticks: list[PlannedStick]
+    settings: list[StopBlock]
+    sections: list[SectionBound]
+    cost: Amount
+    bound: Amount
+    proven: bool
+
+
+class Inside(_Figures):
+    """The space inside, to the fill line."""
+
+    length_mm: Amount
+    width_mm: Amount
+    depth_mm: Amount
+    volume_l: Amount
+    to_brim_l: Amount
+
+
+class Outside(_Figures):
+    """The bed from outside."""
+
+    length_mm: Amount
+    width_mm: Amount
+    height_mm: Amount
+    courses: int
+    diagonal_mm: Amount
+    post_mm: Amount
+    post_limit_mm: Amount
+
+
+class FillLayer(_Figures):
+    """One material in place and as bought."""
+
+    material: str
+    name: str
+    kind: str
+    base_mm: Amount
+    depth_mm: Amount
+    settled_l: Amount
+    loose_l: Amount
+    wet_kg: Amount
+    barrows: int
+    bag_l: Amount | None
+    bag_sizes: list[str]
+    bags: int
+    kept_back: int
+    bag_cost: Amount | None
+    bulk_step_l: Amount | None
+    bulk_steps: int
+    bulk_l: Amount | None
+    bulk_cost: Amount | None
+    break_even_l: Amount | None
+    way: str
+    cost: Amount
+
+
+class FillPlan(_Figures):
+    """The soil: layers bottom to top, and their sums."""
+
+    layers: list[FillLayer]
+    settled_l: Amount
+    loose_l: Amount
+    settled_ft3: Amount
+    settled_yd3: Amount
+    loose_ft3: Amount
+    loose_yd3: Amount
+    wet_kg: Amount
+    barrows: int
+    cost: Amount
+
+
+class Totals(_Figures):
+    """The running figures of the tape."""
+
+    sticks: int
+    timber_cost: Amount
+    fill_cost: Amount
+    cost: Amount
+    soil_l: Amount
+    soil_kg: Amount
+    timber_kg: Amount
+    weight_kg: Amount
+
+
+class Plan(_Row):
+    """What to do, worked out from one Design and nothing else."""
+
+    schema_: Literal[1] = Field(default=1, alias="schema")
+    name: str
+    units: System
+    currency: str
+    currency_sign: str
+    understood: dict[str, Understood]
+    outside: Outside
+    inside: Inside
+    parts: list[PlanPart]
+    cuts: list[Cut]
+    buying: list[Buy]
+    cutting: Cutting
+    fill: FillPlan
+    totals: Totals
+    watch_outs: list[WatchOut]
+    drawings: Drawings
+
+    model_config = ConfigDict(frozen=True, validate_by_name=True, serialize_by_alias=True)
+
+
+__all__ = ["Plan", "Worked"]

@@ -1,0 +1,1 @@
+"""Geometry of the job: solids of parts, cavities that soil can fill."""
