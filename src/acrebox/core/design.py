@@ -2,9 +2,10 @@
 
 from decimal import Decimal
 from enum import StrEnum
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
+from pydantic_core import PydanticCustomError
 
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
@@ -188,6 +189,16 @@ class Design(_Choice):
         written = str(self.outline.length.text).lower()
         return System.IMPERIAL if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″")) else System.METRIC
 
+    @model_validator(mode="after")
+    def _one_of_height_and_courses(self) -> Self:
+        if (self.height is None) == (self.courses is None):
+            given = "neither" if self.courses is None else "both"
+            raise PydanticCustomError(
+                "height_or_courses", "Give the height or the number of courses, one of the two",
+                {"field": "height", "value": given, "allowed": "one of height, courses"},
+            )  # fmt: skip
+        return self
+
     def document(self) -> dict[str, Any]:
         """The design as plain JSON values, lengths as they were written."""
         return self.model_dump(mode="json", exclude_none=True)
@@ -199,22 +210,18 @@ def read_design(data: Any) -> Design:
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
     try:
-        design = Design.model_validate(data)
+        return Design.model_validate(data)
     except ValidationError as fault:
-        raise DesignError([_problem(dict(error)) for error in fault.errors(include_url=False)]) from None
-    if (design.height is None) == (design.courses is None):
-        given = "both" if design.courses is not None else "neither"
-        raise DesignError([Problem("height", given, "Give the height or the number of courses, one of the two.", "one of height, courses")])
-    return design
+        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
 
 
-def _problem(error: dict[str, Any]) -> Problem:
-    field = ".".join(str(step) for step in error["loc"]) or "design"
+def problem_of(error: dict[str, Any]) -> Problem:
+    """One of Pydantic's errors as a Problem of ours."""
     context = error.get("ctx", {})
+    field = str(context.get("field") or ".".join(str(step) for step in error["loc"]) or "design")
     limits = [f"{sign} {context[key]}" for key, sign in (("gt", "more than"), ("ge", "at least"), ("le", "at most"), ("lt", "less than")) if key in context]
     allowed = str(context.get("allowed") or context.get("expected") or " and ".join(limits) or error["msg"])
-    value = error.get("input")
-    shown = "nothing" if error["type"] == "missing" else str(value)
+    shown = "nothing" if error["type"] == "missing" else str(context.get("value", error.get("input")))
     message = str(error["msg"])
     message = message[:1].upper() + message[1:]
     return Problem(field, shown[:120], message if message.endswith(".") else f"{message}.", allowed)

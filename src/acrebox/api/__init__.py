@@ -1,0 +1,1 @@
+"""FastAPI routers: thin, no job arithmetic, no SQL."""

@@ -1,0 +1,25 @@
+"""The web application, made from an engine and the folder of built pages."""
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from sqlalchemy import Engine
+from starlette.middleware.gzip import GZipMiddleware
+
+from acrebox import __version__
+from acrebox.api import beds, pages, planning, problems
+from acrebox.store import BedStore
+
+
+def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
+    """The app over a database; without one only its OpenAPI description and planning are of use."""
+    app = FastAPI(title="Acre Box", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
+    problems.install(app)
+    if engine is not None:
+        app.state.beds = BedStore(engine)
+    app.include_router(planning.router)
+    app.include_router(beds.router)
+    if built is not None:
+        pages.install(app, built)
+    return app

@@ -1,0 +1,86 @@
+"""One shape for every error: problem details (RFC 9457), with a row for each field at fault."""
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from acrebox.api.shapes import BedOut
+from acrebox.core.design import problem_of
+from acrebox.core.errors import DesignError, Problem
+from acrebox.store import BedNotFoundError, NothingToUndoError, StaleError
+
+MEDIA_TYPE = "application/problem+json"
+
+
+class FieldProblem(BaseModel):
+    """One field at fault: its path, what was given, what is wrong, what is allowed."""
+
+    field: str
+    value: str
+    message: str
+    allowed: str
+
+
+class ProblemDetails(BaseModel):
+    """RFC 9457 problem details; `saved` holds the newest version when a write was stale."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    problems: list[FieldProblem] = []
+    saved: BedOut | None = None
+
+
+RESPONSES: dict[int | str, dict[str, Any]] = {code: {"model": ProblemDetails} for code in (404, 412, 422, 428)}
+
+
+def problem(status: int, kind: str, title: str, detail: str, problems: list[Problem] | None = None, saved: BedOut | None = None) -> JSONResponse:
+    """A problem-details response."""
+    rows = [FieldProblem(field=p.field, value=p.value, message=p.message, allowed=p.allowed) for p in problems or []]
+    body = ProblemDetails(type=f"/problems/{kind}", title=title, status=status, detail=detail, problems=rows, saved=saved)
+    return JSONResponse(body.model_dump(mode="json"), status, media_type=MEDIA_TYPE)
+
+
+def _design_problem(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, DesignError)
+    return problem(422, "design", "This bed cannot be planned as it is.", str(error), list(error.problems))
+
+
+def _request_problem(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    # FastAPI puts "body" or "path" in front of every field.
+    found = [problem_of({**e, "loc": tuple(e["loc"])[1:]}) for e in error.errors()]
+    return problem(422, "design", "Something in this cannot be read.", "; ".join(f"{p.field}: {p.message}" for p in found), found)
+
+
+def _not_found(_: Request, error: Exception) -> JSONResponse:
+    return problem(404, "not-found", "There is no such bed.", str(error))
+
+
+def _stale(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, StaleError)
+    return problem(412, "stale", "This bed was changed elsewhere meanwhile.", str(error), saved=BedOut.of(error.saved))
+
+
+def _nothing(_: Request, error: Exception) -> JSONResponse:
+    return problem(409, "nothing", "Nothing to do.", str(error))
+
+
+def _http(_: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    return problem(error.status_code, "http", str(error.detail), str(error.detail))
+
+
+def install(app: FastAPI) -> None:
+    """Answer every error of ours in the one shape."""
+    app.add_exception_handler(DesignError, _design_problem)
+    app.add_exception_handler(RequestValidationError, _request_problem)
+    app.add_exception_handler(BedNotFoundError, _not_found)
+    app.add_exception_handler(StaleError, _stale)
+    app.add_exception_handler(NothingToUndoError, _nothing)
+    app.add_exception_handler(HTTPException, _http)
