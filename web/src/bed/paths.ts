@@ -1,0 +1,34 @@
+/* Reading and writing a plain document by field paths such as `fill.layers.0.depth`. */
+
+type Doc = Record<string, unknown>
+
+/** The value at a path, or undefined. */
+export function read(doc: unknown, path: string): unknown {
+  return path.split('.').reduce<unknown>((at, step) => (at === null || at === undefined ? undefined : (at as Doc)[step]), doc)
+}
+
+/** A copy of the document with the value at a path set; undefined takes the field away. */
+export function write<T>(doc: T, path: string, value: unknown): T {
+  const copy = structuredClone(doc)
+  const steps = path.split('.')
+  const last = steps.pop() as string
+  let at = copy as Doc
+  for (const step of steps) {
+    at[step] ??= {}
+    at = at[step] as Doc
+  }
+  if (value === undefined) delete at[last]
+  else at[last] = value
+  return copy
+}
+
+/** Fields in which two documents differ, with both values as text. */
+export function differences(mine: unknown, saved: unknown, path = ''): { field: string; mine: string; saved: string }[] {
+  const plain = (value: unknown) => value === null || typeof value !== 'object'
+  if (plain(mine) || plain(saved)) {
+    const show = (value: unknown) => (value === undefined ? 'not set' : plain(value) ? String(value) : JSON.stringify(value))
+    return show(mine) === show(saved) ? [] : [{ field: path, mine: show(mine), saved: show(saved) }]
+  }
+  const keys = [...new Set([...Object.keys(mine as Doc), ...Object.keys(saved as Doc)])]
+  return keys.flatMap((key) => differences((mine as Doc)[key], (saved as Doc)[key], path ? `${path}.${key}` : key))
+}

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Units, View } from '@/api/client'
+import { typeset } from '@/measure/print'
+import DimensionChain from './DimensionChain.vue'
+import Hatches from './Hatches.vue'
+import ScaleBar from './ScaleBar.vue'
+import { chains, fit, type Frame } from './scale'
+
+/** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
+const props = defineProps<{ view: View; name: string; title: string; units: Units; width: number; most: number; pointed: string | null }>()
+const emit = defineEmits<{ point: [label: string | null] }>()
+
+const laid = computed(() => fit(props.view, props.width, props.most))
+const frame = computed<Frame>(() => laid.value.frame)
+const lines = computed(() => chains(props.view.dimensions))
+const points = (ring: number[][]) => ring.map((p) => `${frame.value.x(p[0] as number).toFixed(1)},${frame.value.y(p[1] as number).toFixed(1)}`).join(' ')
+const letters = (label: string) => label.replace(/\d+$/, '')
+
+function fill(kind: string, role: string) {
+  const hatch = kind === 'layer' || kind === 'soil' ? role : role.includes('post') ? 'post' : kind === 'cut' ? 'end' : 'grain'
+  return `url(#${props.name}-${hatch})`
+}
+const isPointed = (part: string | null) => part !== null && props.pointed !== null && (part === props.pointed || letters(part) === props.pointed)
+
+/** Labels stand on parts that are wide enough for them, one a part. */
+const labels = computed(() =>
+  props.view.shapes.flatMap((s) => {
+    if (!s.part) return []
+    const xs = s.points.map((p) => frame.value.x(p[0] as number))
+    const ys = s.points.map((p) => frame.value.y(p[1] as number))
+    const [w, h] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)]
+    const upright = h > w
+    if (Math.max(w, h) < 22 || Math.min(w, h) < 9) return []
+    return [{ part: s.part, x: Math.min(...xs) + w / 2, y: Math.min(...ys) + h / 2, upright: upright && w < 20 }]
+  }),
+)
+const shown = computed(() => {
+  // Parts stacked under one another share a place: the topmost, drawn last, keeps the label.
+  const places = new Map(labels.value.map((l) => [`${Math.round(l.x)}:${Math.round(l.y)}`, l]))
+  return [...places.values()]
+})
+const ground = computed(() => (props.view.ground === null || props.view.ground === undefined ? null : frame.value.y(props.view.ground)))
+</script>
+
+<template>
+  <figure :class="`view ${name}`">
+    <svg :width="width" :height="laid.height" role="img" :aria-label="title">
+      <Hatches :prefix="name" />
+      <g v-if="ground !== null" class="ground">
+        <rect :x="0" :y="ground" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />
+        <rect :x="frame.right + 1" :y="ground" :width="width - frame.right - 1" height="9" :fill="`url(#${name}-ground)`" />
+        <path :d="`M0 ${ground}H${width}`" />
+      </g>
+      <polygon
+        v-for="(s, n) in view.shapes" :key="n" :points="points(s.points)" :fill="fill(s.kind, s.role)" :data-part="s.part ?? undefined"
+        :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
+      ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></polygon>
+      <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
+      <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" />
+      <ScaleBar :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
+      <text class="title" :x="frame.right" :y="laid.height - 4" text-anchor="end">{{ typeset(title) }}</text>
+    </svg>
+  </figure>
+</template>
+
+<style scoped>
+svg { display: block; }
+.shape { stroke: var(--ink); stroke-width: 1; }
+.shape.cut { stroke-width: 1.6; }
+.shape.layer, .shape.soil { stroke-width: 0.5; }
+.shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
+.ground path { stroke: var(--ink); stroke-width: 1.2; }
+.label { font: 700 12px var(--figures); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
+.label.lit { fill: var(--chalk); }
+.title { font: 13px var(--words); fill: var(--faint); }
+</style>

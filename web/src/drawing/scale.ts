@@ -1,0 +1,66 @@
+import type { Dimension, View } from '@/api/client'
+
+/* How a view [mm, y up] is laid on paper [px, y down]. Only layout is worked out here; every length shown is the core's. */
+
+export interface Frame {
+  scale: number
+  x: (mm: number) => number
+  y: (mm: number) => number
+  left: number
+  right: number
+  top: number
+  bottom: number
+}
+
+const TIER = 24
+const FIRST_TIER = 18
+const EDGE = 16
+
+/** How far from the view a dimension line of a tier lies [px]. */
+export const tierAt = (tier: number) => FIRST_TIER + (tier - 1) * TIER
+
+function room(view: View, side: Dimension['side']): number {
+  const tiers = view.dimensions.filter((d) => d.side === side).map((d) => d.tier)
+  return tiers.length ? tierAt(Math.max(...tiers)) + EDGE : EDGE
+}
+
+/** Fit a view into a width and at most a height [px]; answers the frame and the height it takes. */
+export function fit(view: View, width: number, most: number, share?: number): { frame: Frame; height: number } {
+  const xs = view.shapes.flatMap((s) => s.points.map((p) => p[0] as number))
+  const ys = view.shapes.flatMap((s) => s.points.map((p) => p[1] as number))
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+  const margin = { left: room(view, 'left') + 10, right: room(view, 'right') + 10, above: room(view, 'above'), below: room(view, 'below') + 22 }
+  const scale = share ?? Math.max(1e-4, Math.min((width - margin.left - margin.right) / (x1 - x0), (most - margin.above - margin.below) / (y1 - y0)))
+  const drawn = (x1 - x0) * scale
+  const left = margin.left + (width - margin.left - margin.right - drawn) / 2
+  const height = (y1 - y0) * scale + margin.above + margin.below
+  const frame: Frame = {
+    scale,
+    x: (mm) => left + (mm - x0) * scale,
+    y: (mm) => margin.above + (y1 - mm) * scale,
+    left,
+    right: left + drawn,
+    top: margin.above,
+    bottom: margin.above + (y1 - y0) * scale,
+  }
+  return { frame, height }
+}
+
+export interface Chain {
+  name: string
+  side: Dimension['side']
+  tier: number
+  length: number
+  links: Dimension[]
+}
+
+/** Equal dimensions of one name in one line become a chain with one label: `3 × 1200`. */
+export function chains(dimensions: Dimension[]): Chain[] {
+  const found: Chain[] = []
+  for (const d of dimensions) {
+    const last = found.at(-1)
+    if (last && last.name === d.name && last.side === d.side && last.tier === d.tier && Math.abs(last.length - d.length_mm) < 0.5) last.links.push(d)
+    else found.push({ name: d.name, side: d.side, tier: d.tier, length: d.length_mm, links: [d] })
+  }
+  return found
+}

@@ -1,0 +1,74 @@
+import type { Units } from '@/api/client'
+
+/* Printing only: the amounts come from the core, in mm, L, kg. The cases in tests/print-cases.json hold this and the
+   core's printing to the same words. */
+
+const MM_PER_INCH = 25.4
+const SIXTEENTHS = 16
+const LITRES_PER_FT3 = 28.316846592
+const KG_PER_POUND = 0.45359237
+
+function roundHalfUp(value: number): number {
+  return Math.sign(value) * Math.floor(Math.abs(value) + 0.5 + 1e-9)
+}
+
+function divisor(a: number, b: number): number {
+  return b === 0 ? a : divisor(b, a % b)
+}
+
+/** Length [mm] to the nearest 1/16 in: `7 1/4″`, `4′ 7 1/2″`, `8′`. */
+export function printImperial(mm: number): string {
+  const all = roundHalfUp((mm / MM_PER_INCH) * SIXTEENTHS)
+  const sign = all < 0 ? '-' : ''
+  const sixteenths = Math.abs(all)
+  const feet = Math.floor(sixteenths / (12 * SIXTEENTHS))
+  const rest = sixteenths % (12 * SIXTEENTHS)
+  const whole = Math.floor(rest / SIXTEENTHS)
+  const part = rest % SIXTEENTHS
+  const common = divisor(part, SIXTEENTHS)
+  const fraction = part ? `${part / common}/${SIXTEENTHS / common}` : ''
+  const inches = [whole || !part ? String(whole) : '', fraction].filter(Boolean).join(' ')
+  if (!feet) return `${sign}${inches}″`
+  return rest ? `${sign}${feet}′ ${inches}″` : `${sign}${feet}′`
+}
+
+/** Length [mm] in a system: the nearest millimetre or 1/16 in. */
+export function printLength(mm: number, units: Units): string {
+  return units === 'metric' ? `${roundHalfUp(mm)} mm` : printImperial(mm)
+}
+
+const grouped = (value: number, digits: number) => value.toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits })
+
+/** Volume [L] in a system: litres, or cubic feet, or past 27 of them cubic yards. */
+export function printVolume(litres: number, units: Units): string {
+  if (units === 'metric') return `${grouped(litres, 0)} L`
+  const feet = litres / LITRES_PER_FT3
+  return feet < 27 ? `${grouped(feet, 1)} ft³` : `${grouped(feet / 27, 2)} yd³`
+}
+
+/** Weight [kg] in a system. */
+export function printWeight(kg: number, units: Units): string {
+  return units === 'metric' ? `${grouped(kg, 0)} kg` : `${grouped(kg / KG_PER_POUND, 0)} lb`
+}
+
+/** Money with its sign, to the cent. */
+export function printMoney(amount: number, sign: string): string {
+  return `${sign}${grouped(amount, 2)}`
+}
+
+const VULGAR: Record<string, string> = { '1/2': '½', '1/4': '¼', '3/4': '¾', '1/8': '⅛', '3/8': '⅜', '5/8': '⅝', '7/8': '⅞' }
+const UP = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+const DOWN = '₀₁₂₃₄₅₆₇₈₉'
+const set = (digits: string, as: string) => [...digits].map((d) => as[Number(d)]).join('')
+
+/** Sets fractions of an inch as fractions: `7 1/4″` → `7¼″`, `3/16″` → `³⁄₁₆″`. */
+export function typeset(text: string): string {
+  return text.replace(/ ?\b(\d+)\/(\d+)(?=\s?(?:″|in\b))/g, (_, top: string, bottom: string) => VULGAR[`${top}/${bottom}`] ?? ` ${set(top, UP)}⁄${set(bottom, DOWN)}`)
+}
+
+/** A length stepped by the arrow keys: 1 mm or 1/16 in, ten of them or an inch with Shift, as text to write in a field. */
+export function stepLength(mm: number, units: Units, steps: number, big: boolean): string {
+  if (units === 'metric') return `${Math.max(0, roundHalfUp(mm) + steps * (big ? 10 : 1))} mm`
+  const sixteenths = roundHalfUp((mm / MM_PER_INCH) * SIXTEENTHS) + steps * (big ? SIXTEENTHS : 1)
+  return printImperial((Math.max(0, sixteenths) / SIXTEENTHS) * MM_PER_INCH).replace('′', "'").replace('″', '"')
+}

@@ -1,0 +1,22 @@
+<script setup lang="ts" generic="T extends string">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import FieldTrouble from './FieldTrouble.vue'
+
+/** One of several: picked from a list. */
+const props = defineProps<{ path: string; label: string; id: string; options: { value: T; text: string }[]; fallback?: T }>()
+const { edit, valueAt } = useThisBed()
+const value = computed(() => (valueAt(props.path) as T | undefined) ?? props.fallback)
+const known = computed(() => props.options.some((o) => o.value === value.value))
+</script>
+
+<template>
+  <div>
+    <select :id="id" class="pick" :value="value" :aria-label="label" @change="edit(path, ($event.target as HTMLSelectElement).value)">
+      <option v-if="!known" :value="value">{{ value }}</option>
+      <option v-for="o in options" :key="o.value" :value="o.value">{{ o.text }}</option>
+    </select>
+    <FieldTrouble :path="path" />
+  </div>
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { NInput } from 'naive-ui'
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { stepLength, typeset } from '@/measure/print'
+import FieldTrouble from './FieldTrouble.vue'
+
+/** A length (or volume) as people write it, echoed as the core understood it. Arrow keys step it. */
+const props = defineProps<{ path: string; label: string; id: string; placeholder?: string; optional?: boolean }>()
+const { edit, plan, units, valueAt, problemAt } = useThisBed()
+
+const text = computed(() => {
+  const value = valueAt(props.path)
+  return value === undefined || value === null ? '' : String(value)
+})
+const wrong = computed(() => problemAt(props.path))
+const understood = computed(() => (wrong.value || !text.value ? undefined : plan.value?.understood[props.path]))
+const echo = computed(() => {
+  const u = understood.value
+  if (!u) return ''
+  const [first, second] = units.value === 'metric' ? [u.metric, u.imperial] : [u.imperial, u.metric]
+  return typeset(`${first} · ${second}`)
+})
+const bare = computed(() => units.value === 'imperial' && /^\s*\d+(\.\d+)?\s*$/.test(text.value))
+
+function put(value: string) {
+  edit(props.path, props.optional && !value.trim() ? undefined : value)
+}
+
+function step(event: KeyboardEvent) {
+  const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+  if (!by || understood.value?.unit !== 'mm') return
+  event.preventDefault()
+  put(stepLength(understood.value.amount, units.value, by, event.shiftKey))
+}
+</script>
+
+<template>
+  <div>
+    <div class="row">
+      <n-input
+        :value="text" :placeholder="placeholder ?? ''" :status="wrong ? 'error' : undefined" class="box"
+        :input-props="{ id, 'aria-label': label, 'aria-invalid': Boolean(wrong), 'aria-describedby': wrong ? `wrong-${path}` : `echo-${id}`, autocomplete: 'off', inputmode: 'text', spellcheck: false }"
+        @update:value="put" @keydown="step"
+      />
+      <span :id="`echo-${id}`" class="echo figures">{{ echo }}</span>
+      <button v-if="bare && text" type="button" class="plain" @click="put(`${text.trim()} in`)">mean {{ text.trim() }} inches?</button>
+    </div>
+    <FieldTrouble :path="path" />
+  </div>
+</template>
+
+<style scoped>
+.row { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 10px; }
+.box { width: 132px; font-family: var(--figures); }
+.echo { color: var(--faint); font-size: 13px; }
+@media (pointer: coarse) { .box :deep(input) { height: 42px; } }
+</style>
