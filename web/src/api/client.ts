@@ -17,7 +17,8 @@ export type Dimension = Shapes['Dimension']
 export type PlannedStick = Shapes['PlannedStick']
 export type FillLayer = Shapes['FillLayer']
 export type Cut = Shapes['Cut']
-export type Layer = Shapes['Layer-Output']
+export type Layer = Shapes['Layer']
+export type Buy = Shapes['Buy']
 export type Units = 'metric' | 'imperial'
 export type TickKind = 'cut' | 'buy' | 'fill'
 
@@ -28,7 +29,7 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; problem: ProblemDe
 
 const offline: ProblemDetails = { type: '/problems/offline', title: 'The server cannot be reached.', status: 0, detail: 'The server cannot be reached. What you typed is kept in this browser.', problems: [], saved: null }
 
-async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<Answer<T>> {
+async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; response: Response }>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, value: data as T }

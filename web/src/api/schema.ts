@@ -1195,6 +1195,11 @@ export interface components {
             length: string | number;
             /** Price */
             price: string;
+            /**
+             * Length Mm
+             * @description The length as understood [mm].
+             */
+            readonly length_mm: number;
         };
         /**
          * StickPiece
@@ -1276,6 +1281,16 @@ export interface components {
             source: string;
             /** Lengths */
             lengths: components["schemas"]["StickLength"][];
+            /**
+             * Thickness Mm
+             * @description The thickness as understood [mm].
+             */
+            readonly thickness_mm: number;
+            /**
+             * Width Mm
+             * @description The width as understood [mm].
+             */
+            readonly width_mm: number;
         };
         /**
          * Totals

@@ -17,7 +17,7 @@ export function write<T>(doc: T, path: string, value: unknown): T {
     at[step] ??= {}
     at = at[step] as Doc
   }
-  if (value === undefined) delete at[last]
+  if (value === undefined) Reflect.deleteProperty(at, last)
   else at[last] = value
   return copy
 }

@@ -8,6 +8,7 @@ export type SaveState = 'saved' | 'saving' | 'held' | 'offline' | 'stale'
 
 const SETTLE_MS = 30
 const SAVE_MS = 350
+const RETRY_MS = 4000
 
 /** One bed being worked on: its draft, the last good plan, what is wrong, and how it is saved. */
 export function useBed(id: string) {
@@ -59,7 +60,10 @@ export function useBed(id: string) {
     window.clearTimeout(saveTimer)
     if (good) saveTimer = window.setTimeout(save, SAVE_MS)
     else if (problems.value.length) saveState.value = 'held'
-    else if (trouble.value) saveState.value = 'offline'
+    else if (trouble.value) {
+      saveState.value = 'offline'
+      saveTimer = window.setTimeout(settle, RETRY_MS)
+    }
   }
 
   /** Change the draft at a path; the plan and the save follow by themselves. */
@@ -89,8 +93,9 @@ export function useBed(id: string) {
       return
     }
     const sent = draft.value
+    const { revision } = bed.value
     saving = (async () => {
-      const result = await api.change(id, bed.value!.revision, sent)
+      const result = await api.change(id, revision, sent)
       if (result.ok) {
         take(result.value)
         if (draft.value === sent) {
@@ -114,7 +119,7 @@ export function useBed(id: string) {
     } else {
       trouble.value = problem.detail
       saveState.value = 'offline'
-      saveTimer = window.setTimeout(settle, 4000)
+      saveTimer = window.setTimeout(settle, RETRY_MS)
     }
   }
 

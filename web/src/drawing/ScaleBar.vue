@@ -9,8 +9,8 @@ const METRIC = [10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000]
 const FEET = [1 / 12, 0.25, 0.5, 1, 2, 5, 10, 20, 50]
 const bar = computed(() => {
   const sizes = props.units === 'metric' ? METRIC.map((mm) => ({ mm, text: mm >= 1000 ? `${mm / 1000} m` : `${mm} mm` })) : FEET.map((ft) => ({ mm: ft * 304.8, text: ft >= 1 ? `${ft} ft` : `${ft * 12} in` }))
-  const chosen = sizes.filter((s) => s.mm * props.scale <= 110).at(-1) ?? sizes[0]!
-  return { width: chosen.mm * props.scale, text: chosen.text }
+  const chosen = sizes.filter((s) => s.mm * props.scale <= 110).at(-1) ?? sizes[0]
+  return chosen ? { width: chosen.mm * props.scale, text: chosen.text } : { width: 0, text: '' }
 })
 </script>
 

@@ -6,6 +6,7 @@ import { typeset } from '@/measure/print'
 import DimensionChain from './DimensionChain.vue'
 import Hatches from './Hatches.vue'
 import ScaleBar from './ScaleBar.vue'
+import { hatchOf, svgPoints } from './hatch'
 import { chains, fit, type Frame } from './scale'
 
 /** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
@@ -15,13 +16,8 @@ const emit = defineEmits<{ point: [label: string | null] }>()
 const laid = computed(() => fit(props.view, props.width, props.most))
 const frame = computed<Frame>(() => laid.value.frame)
 const lines = computed(() => chains(props.view.dimensions))
-const points = (ring: number[][]) => ring.map((p) => `${frame.value.x(p[0] as number).toFixed(1)},${frame.value.y(p[1] as number).toFixed(1)}`).join(' ')
 const letters = (label: string) => label.replace(/\d+$/, '')
 
-function fill(kind: string, role: string) {
-  const hatch = kind === 'layer' || kind === 'soil' ? role : role.includes('post') ? 'post' : kind === 'cut' ? 'end' : 'grain'
-  return `url(#${props.name}-${hatch})`
-}
 const isPointed = (part: string | null) => part !== null && props.pointed !== null && (part === props.pointed || letters(part) === props.pointed)
 
 /** Labels stand on parts that are wide enough for them, one a part. */
@@ -54,13 +50,13 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
         <path :d="`M0 ${ground}H${width}`" />
       </g>
       <polygon
-        v-for="(s, n) in view.shapes" :key="n" :points="points(s.points)" :fill="fill(s.kind, s.role)" :data-part="s.part ?? undefined"
+        v-for="(s, n) in view.shapes" :key="n" :points="svgPoints(s.points, frame)" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
       ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></polygon>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" />
       <ScaleBar :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
-      <text class="title" :x="frame.right" :y="laid.height - 4" text-anchor="end">{{ typeset(title) }}</text>
+      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(title) }}</text>
     </svg>
   </figure>
 </template>
@@ -69,6 +65,7 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
 svg { display: block; }
 .shape { stroke: var(--ink); stroke-width: 1; }
 .shape.cut { stroke-width: 1.6; }
+.section .shape.seen { stroke-dasharray: 5 3; fill-opacity: 0.45; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
 .ground path { stroke: var(--ink); stroke-width: 1.2; }

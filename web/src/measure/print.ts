@@ -57,13 +57,16 @@ export function printMoney(amount: number, sign: string): string {
 }
 
 const VULGAR: Record<string, string> = { '1/2': '½', '1/4': '¼', '3/4': '¾', '1/8': '⅛', '3/8': '⅜', '5/8': '⅝', '7/8': '⅞' }
-const UP = '⁰¹²³⁴⁵⁶⁷⁸⁹'
-const DOWN = '₀₁₂₃₄₅₆₇₈₉'
-const set = (digits: string, as: string) => [...digits].map((d) => as[Number(d)]).join('')
+const FIXED = '\u00a0'
+const SLASH = '\u2044'
 
-/** Sets fractions of an inch as fractions: `7 1/4″` → `7¼″`, `3/16″` → `³⁄₁₆″`. */
+/** Sets fractions of an inch as fractions: `7 1/4″` → `7¼″`; others apart from the inches, with the fraction slash. */
 export function typeset(text: string): string {
-  return text.replace(/ ?\b(\d+)\/(\d+)(?=\s?(?:″|in\b))/g, (_, top: string, bottom: string) => VULGAR[`${top}/${bottom}`] ?? ` ${set(top, UP)}⁄${set(bottom, DOWN)}`)
+  return text.replace(/(\d )?\b(\d+)\/(\d+)(?=\s?(?:″|in\b))/g, (_, whole: string | undefined, top: string, bottom: string) => {
+    const vulgar = VULGAR[`${top}/${bottom}`]
+    const before = whole?.trim() ?? ''
+    return vulgar ? before + vulgar : `${before}${before && FIXED}${top}${SLASH}${bottom}`
+  })
 }
 
 /** A length stepped by the arrow keys: 1 mm or 1/16 in, ten of them or an inch with Shift, as text to write in a field. */

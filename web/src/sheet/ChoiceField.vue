@@ -5,9 +5,9 @@ import { useThisBed } from '@/bed/useBed'
 import FieldTrouble from './FieldTrouble.vue'
 
 /** One of several: picked from a list. */
-const props = defineProps<{ path: string; label: string; id: string; options: { value: T; text: string }[]; fallback?: T }>()
+const props = defineProps<{ path: string; label: string; id: string; options: { value: T; text: string }[]; fallback?: T; shown?: T }>()
 const { edit, valueAt } = useThisBed()
-const value = computed(() => (valueAt(props.path) as T | undefined) ?? props.fallback)
+const value = computed(() => props.shown ?? (valueAt(props.path) as T | undefined) ?? props.fallback)
 const known = computed(() => props.options.some((o) => o.value === value.value))
 </script>
 

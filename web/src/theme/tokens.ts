@@ -22,6 +22,7 @@ export interface Tokens {
   compost: string
   stone: string
   log: string
+  tape: string
 }
 
 export const light: Tokens = {
@@ -45,6 +46,7 @@ export const light: Tokens = {
   compost: '#a98e74',
   stone: '#cfcbc1',
   log: '#c39f72',
+  tape: '#efe2b0',
 }
 
 /** Work in the sun: white ground, black ink, text contrast 7:1 and more. */
@@ -61,6 +63,7 @@ export const sunlight: Tokens = {
   rustWash: '#ffe1d1',
   moss: '#24420c',
   mossWash: '#dcefc4',
+  tape: '#fff3b8',
 }
 
 export const fontWords = "'Atkinson Hyperlegible Next', system-ui, sans-serif"

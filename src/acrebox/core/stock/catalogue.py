@@ -7,7 +7,7 @@ from functools import cache
 from importlib.resources import files
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, computed_field
 
 from acrebox.core.measure.written import Length, Volume
 
@@ -22,6 +22,12 @@ class StickLength(_Item):
     length: Length
     price: Decimal
 
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def length_mm(self) -> float:
+        """The length as understood [mm]."""
+        return self.length.mm
+
 
 class Timber(_Item):
     """A section of timber: nominal name, actual size, density [kg/m³], lengths sold."""
@@ -35,6 +41,18 @@ class Timber(_Item):
     density_kg_m3: float
     source: str
     lengths: tuple[StickLength, ...]
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def thickness_mm(self) -> float:
+        """The thickness as understood [mm]."""
+        return self.thickness.mm
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def width_mm(self) -> float:
+        """The width as understood [mm]."""
+        return self.width.mm
 
 
 class BagSize(_Item):

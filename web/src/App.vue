@@ -1,0 +1,15 @@
+<script setup lang="ts">
+import { NConfigProvider } from 'naive-ui'
+
+import { useLight } from '@/theme/useLight'
+
+const { overrides } = useLight()
+</script>
+
+<template>
+  <n-config-provider :theme-overrides="overrides" preflight-style-disabled abstract>
+    <router-view v-slot="{ Component, route }">
+      <component :is="Component" :key="String(route.params.id ?? 'yard')" />
+    </router-view>
+  </n-config-provider>
+</template>

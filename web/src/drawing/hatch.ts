@@ -1,0 +1,14 @@
+import type { View } from '@/api/client'
+import type { Frame } from './scale'
+
+type Shape = View['shapes'][number]
+
+/** The hatch of a shape: the layer's own, crossed for posts, end grain where cut, long grain where seen. */
+export function hatchOf(prefix: string, shape: Shape): string {
+  const { kind, role } = shape
+  const hatch = kind === 'layer' || kind === 'soil' ? role : role.includes('post') ? 'post' : kind === 'cut' ? 'end' : 'grain'
+  return `url(#${prefix}-${hatch})`
+}
+
+/** A ring [mm] as the points of an SVG polygon. */
+export const svgPoints = (ring: number[][], frame: Frame) => ring.map((p) => `${frame.x(p[0] as number).toFixed(1)},${frame.y(p[1] as number).toFixed(1)}`).join(' ')

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+
+import type { StageKey } from '@/bed/stages'
+import { useThisBed } from '@/bed/useBed'
+import { useYard } from '@/bed/useYard'
+import { useLight } from '@/theme/useLight'
+import StringLine from './StringLine.vue'
+
+/** The top of the page: which bed, the line with its pegs, and how it is shown. */
+const props = defineProps<{ stage: StageKey }>()
+const { id, draft, edit, units, step, canUndo, canRedo, saveState } = useThisBed()
+const { beds } = useYard()
+const { inSun } = useLight()
+const router = useRouter()
+
+const others = computed(() => beds.value.filter((b) => b.id !== id))
+const WORDS = { saved: 'saved', saving: 'saving …', held: 'not saved: see below', offline: 'not saved: no server', stale: 'changed elsewhere' }
+
+function go(to: string) {
+  void router.push(to === 'yard' ? { name: 'yard' } : { name: 'bed', params: { id: to, stage: props.stage } })
+}
+const print = () => window.print()
+</script>
+
+<template>
+  <header class="top no-print">
+    <div class="where">
+      <router-link :to="{ name: 'yard' }" class="yard">Yard</router-link>
+      <select class="pick beds" aria-label="Bed" :value="id" @change="go(($event.target as HTMLSelectElement).value)">
+        <option :value="id">{{ draft?.name ?? '…' }}</option>
+        <option v-for="b in others" :key="b.id" :value="b.id">{{ b.name }}</option>
+      </select>
+    </div>
+    <StringLine :stage="stage" />
+    <div class="how">
+      <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
+      <button type="button" class="act" :disabled="!canUndo" @click="step('undo')">Undo</button>
+      <button type="button" class="act" :disabled="!canRedo" @click="step('redo')">Redo</button>
+      <button type="button" class="act" :aria-label="`Shown in ${units === 'metric' ? 'millimetres' : 'feet and inches'}; change`" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
+      <button type="button" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</button>
+      <button type="button" class="act" @click="print">Print</button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.top { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 12px; align-items: center; padding: 0 16px; border-bottom: 1px solid var(--rule); }
+.where, .how { display: flex; align-items: center; gap: 8px; }
+.yard { font-weight: 700; padding: 8px 4px; }
+.beds { width: 190px; font-weight: 700; border-color: var(--rule); }
+.act { background: none; border: 1px solid transparent; border-bottom-color: var(--rule); min-height: 32px; padding: 0 6px; cursor: pointer; white-space: nowrap; }
+.act:hover:not(:disabled) { border-color: var(--chalk); }
+.act:disabled { color: var(--faint); cursor: default; border-bottom-color: transparent; }
+.act[aria-pressed='true'] { background: var(--chalk-wash); border-color: var(--chalk); }
+.save { font-size: 13px; color: var(--moss); min-width: 62px; text-align: right; }
+.save.saving { color: var(--faint); }
+.save.held, .save.offline, .save.stale { color: var(--rust); font-weight: 700; }
+@media (max-width: 1100px) {
+  .top { grid-template-columns: 1fr auto; padding: 4px 12px; gap: 2px 12px; }
+  .line { grid-column: 1 / -1; grid-row: 2; }
+}
+@media (max-width: 560px) {
+  .top { grid-template-columns: minmax(0, 1fr); }
+  .beds { flex: 1; width: auto; min-width: 0; }
+  .how { flex-wrap: wrap; gap: 0 4px; }
+  .line { grid-row: auto; }
+}
+@media (pointer: coarse) { .act { min-height: 44px; min-width: 44px; } }
+</style>

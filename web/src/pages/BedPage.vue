@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+
+import type { StageKey } from '@/bed/stages'
+import { provideBed, useBed } from '@/bed/useBed'
+import { useYard } from '@/bed/useYard'
+import BedDrawing from '@/drawing/BedDrawing.vue'
+import TopLine from '@/line/TopLine.vue'
+import BenchSheet from '@/stages/bench/BenchSheet.vue'
+import FillSheet from '@/stages/fill/FillSheet.vue'
+import ShapeSheet from '@/stages/shape/ShapeSheet.vue'
+import RunningTape from '@/tape/RunningTape.vue'
+import ConflictBox from './ConflictBox.vue'
+import NothingHere from './NothingHere.vue'
+
+/** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
+const props = defineProps<{ id: string; stage: StageKey }>()
+const bed = useBed(props.id)
+provideBed(bed)
+const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo } = bed
+const yard = useYard()
+const missing = ref<string | null>(null)
+const open = ref(false)
+const sheets = { shape: ShapeSheet, bench: BenchSheet, fill: FillSheet }
+const sheet = computed(() => sheets[props.stage])
+const today = new Date().toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
+
+onMounted(async () => {
+  void yard.load()
+  const problem = await bed.open()
+  if (problem) missing.value = problem.status === 404 ? 'There is no such bed, or it was deleted.' : problem.detail
+})
+
+function keys(event: KeyboardEvent) {
+  const typing = (event.target as HTMLElement).matches('input, textarea, select')
+  if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+  const way = event.shiftKey ? 'redo' : 'undo'
+  if (way === 'undo' ? !canUndo.value : !canRedo.value) return
+  event.preventDefault()
+  void step(way)
+}
+</script>
+
+<template>
+  <NothingHere v-if="missing" :detail="missing" />
+  <div v-else class="page" @keydown="keys">
+    <a class="skip" href="#sheet">To the sheet</a>
+    <TopLine :stage="stage" />
+    <div v-if="draft && plan" class="print-head print-only">
+      <h1>{{ draft.name }}</h1>
+      <p>Acre Box, {{ today }}</p>
+    </div>
+    <div class="spread">
+      <section class="drawing" :class="{ open }" aria-label="Drawing of the bed">
+        <button type="button" class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</button>
+        <div class="ground"><BedDrawing /></div>
+      </section>
+      <main id="sheet" class="sheet" tabindex="-1">
+        <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+        <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed in another tab; you see the newest. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
+        <ConflictBox v-if="conflict" />
+        <p v-if="problems.length" class="banner held" role="status">What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
+        <component :is="sheet" v-if="draft" />
+        <p v-else class="faint">Fetching the bed …</p>
+      </main>
+    </div>
+    <RunningTape />
+  </div>
+</template>
+
+<style scoped>
+.page { height: 100%; display: grid; grid-template-rows: auto minmax(0, 1fr) auto; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 8px; top: 8px; background: var(--sheet); padding: 8px; z-index: 5; }
+.spread { display: grid; grid-template-columns: 58fr 42fr; min-height: 0; }
+.drawing { min-width: 0; min-height: 0; padding: 8px 0 8px 8px; }
+.ground { height: 100%; min-height: 0; }
+.fold { display: none; }
+.sheet { background: var(--sheet); border-left: 1px solid var(--rule); overflow: auto; padding: 16px 20px 32px; min-width: 0; outline: none; }
+.banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin-bottom: 8px; }
+.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
+@media (max-width: 1000px) {
+  .spread { display: block; overflow: auto; }
+  .drawing { padding: 8px; height: 52vh; }
+  .sheet { border-left: 0; border-top: 1px solid var(--rule); overflow: visible; padding: 12px 16px 32px; }
+}
+@media (max-width: 560px) {
+  .drawing { height: auto; padding: 4px 8px; }
+  .fold { display: block; width: 100%; min-height: 44px; background: var(--paper); border: 1px solid var(--rule); cursor: pointer; }
+  .ground { display: none; }
+  .drawing.open .ground { display: block; height: 460px; }
+}
+@media print {
+  .page, .spread { display: block; height: auto; }
+  .drawing { height: auto; padding: 0; break-after: avoid; }
+  .sheet { overflow: visible; padding: 0; border: 0; }
+  .print-head { display: flex; justify-content: space-between; align-items: baseline; border-bottom: 2px solid black; margin-bottom: 8px; }
+}
+</style>

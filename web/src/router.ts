@@ -1,0 +1,13 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+import YardPage from './yard/YardPage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'yard', component: YardPage },
+    { path: '/bed/:id/:stage(shape|bench|fill)', name: 'bed', component: () => import('./pages/BedPage.vue'), props: true },
+    { path: '/bed/:id', redirect: (to) => ({ name: 'bed', params: { id: to.params.id, stage: 'shape' } }) },
+    { path: '/:rest(.*)*', component: () => import('./pages/NothingHere.vue') },
+  ],
+})

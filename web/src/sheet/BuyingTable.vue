@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Buy } from '@/api/client'
+import { useThisBed } from '@/bed/useBed'
+import { printLength, printMoney, typeset } from '@/measure/print'
+import Figure from './Figure.vue'
+
+/** Lines of the buying list with a box to tick once in the barn. */
+const props = defineProps<{ stage: string; title: string }>()
+const { plan, units, ticked, tick } = useThisBed()
+const lines = computed<Buy[]>(() => plan.value?.buying.filter((b) => b.stage === props.stage) ?? [])
+const sum = computed(() => lines.value.reduce((total, line) => total + line.cost, 0))
+const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
+const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
+const sign = computed(() => plan.value?.currency_sign ?? '')
+const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.length_mm, units.value)}` : `${b.name}, ${b.unit}`)
+</script>
+
+<template>
+  <section class="buying" :aria-labelledby="`buy-${stage}`">
+    <h2 :id="`buy-${stage}`">{{ title }}</h2>
+    <p v-if="!lines.length" class="faint">Nothing to buy: what is to hand will do.</p>
+    <table v-else>
+      <thead><tr><th>Got it</th><th class="right">How many</th><th>What</th><th class="right">Each</th><th class="right">In all</th></tr></thead>
+      <tbody>
+        <tr v-for="b in lines" :key="keyOf(b)" :data-buy="b.item">
+          <td><input type="checkbox" class="tick" :checked="isDone(b)" :aria-label="`Got ${what(b)}`" @change="tick('buy', keyOf(b), !isDone(b))" /></td>
+          <td class="right figures">{{ b.count }}</td>
+          <td>{{ what(b) }}</td>
+          <td class="right figures">{{ printMoney(b.each, sign) }}</td>
+          <td class="right"><Figure :text="printMoney(b.cost, sign)" :worked="b.working?.cost" :of="`Cost: ${b.name}`" /></td>
+        </tr>
+        <tr><td colspan="4" class="right">together</td><td class="right figures"><strong>{{ printMoney(sum, sign) }}</strong></td></tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.buying { margin-top: 20px; }
+td:first-child { width: 52px; }
+</style>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import FieldTrouble from './FieldTrouble.vue'
+
+/** A bare number or price. What cannot be read is sent as typed, so that the core can name it. */
+const props = defineProps<{ path: string; label: string; id: string; optional?: boolean; decimal?: boolean; placeholder?: string; before?: string; after?: string }>()
+const { edit, valueAt, problemAt } = useThisBed()
+const text = computed(() => String(valueAt(props.path) ?? ''))
+
+function put(typed: string) {
+  const value = typed.trim()
+  if (props.optional && !value) edit(props.path, undefined)
+  // Money goes as written, digits exact; a count as a number where it is one.
+  else if (props.decimal || value === '' || !Number.isFinite(Number(value))) edit(props.path, value)
+  else edit(props.path, Number(value))
+}
+</script>
+
+<template>
+  <div>
+    <span class="row">
+      <span v-if="before" class="faint">{{ before }}</span>
+      <input :id="id" class="write figures" :value="text" :aria-label="label" :aria-invalid="Boolean(problemAt(path))" :placeholder="placeholder" inputmode="decimal" autocomplete="off" @input="put(($event.target as HTMLInputElement).value)" />
+      <span v-if="after" class="faint">{{ after }}</span>
+    </span>
+    <FieldTrouble :path="path" />
+  </div>
+</template>
+
+<style scoped>
+.row { display: inline-flex; gap: 6px; align-items: center; }
+input { width: 84px; }
+input[aria-invalid='true'] { border-color: var(--rust); }
+</style>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { useThisBed } from '@/bed/useBed'
+import WatchOuts from '@/sheet/WatchOuts.vue'
+import BuyingTable from '@/sheet/BuyingTable.vue'
+import CutList from './CutList.vue'
+import SawQuestions from './SawQuestions.vue'
+import SticksAsCut from './SticksAsCut.vue'
+import StopOrder from './StopOrder.vue'
+import ToHand from './ToHand.vue'
+
+/** From the parts to the saw: what to cut, from which sticks, in which order, and what to buy. */
+const { plan } = useThisBed()
+</script>
+
+<template>
+  <template v-if="plan">
+    <WatchOuts stage="bench" :fields="['bench.lengths']" />
+    <CutList />
+    <SticksAsCut />
+    <StopOrder />
+    <BuyingTable stage="bench" title="Timber to buy" />
+    <SawQuestions />
+    <ToHand />
+  </template>
+</template>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import StickDrawing from '@/drawing/StickDrawing.vue'
+import { printLength, printMoney, typeset } from '@/measure/print'
+import Figure from '@/sheet/Figure.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
+
+/** Every stick as it is cut, section by section, with a box to tick for each piece. */
+const { plan, units, pointed, ticked, tick } = useThisBed()
+const cutting = computed(() => plan.value?.cutting)
+const sticks = computed(() => cutting.value?.sticks ?? [])
+const sections = computed(() => cutting.value?.sections.map((s) => ({ ...s, cut: sticks.value.filter((x) => x.stock === s.stock) })) ?? [])
+const longest = computed(() => Math.max(1, ...sticks.value.map((s) => s.length_mm)))
+const length = (mm: number) => typeset(printLength(mm, units.value))
+const isDone = (key: string) => ticked.value.has(`cut/${key}`)
+</script>
+
+<template>
+  <section v-if="plan" class="sticks" aria-labelledby="sticks-title">
+    <h2 id="sticks-title">How each stick is cut</h2>
+    <div v-for="s in sections" :key="s.stock" class="section">
+      <p class="head">
+        <strong>{{ typeset(s.name) }}</strong>
+        <Figure :text="s.proven ? `proven best, ${printMoney(s.bound, plan.currency_sign)}` : `at most ${printMoney(s.cost - s.bound, plan.currency_sign)} over the best`" :worked="s.working?.bound" :of="`How good this cutting is: ${s.name}`" class="proof" />
+      </p>
+      <ol>
+        <li v-for="x in s.cut" :key="x.number" class="stick">
+          <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
+          <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
+          <div class="ticks">
+            <label v-for="p in x.pieces" :key="p.key" @mouseenter="pointed = p.label" @mouseleave="pointed = null">
+              <input type="checkbox" class="tick" :checked="isDone(p.key)" :aria-label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @change="tick('cut', p.key, !isDone(p.key))" @focus="pointed = p.label" @blur="pointed = null" /> <span class="figures">{{ p.label }}</span>
+            </label>
+          </div>
+        </li>
+      </ol>
+    </div>
+    <WatchOuts stage="bench" :fields="['bench.kerf']" />
+  </section>
+</template>
+
+<style scoped>
+.sticks { margin-top: 20px; }
+.head { display: flex; gap: 4px 12px; align-items: baseline; flex-wrap: wrap; border-top: 1px solid var(--rule); padding-top: 4px; }
+.stick { padding: 4px 0 8px; }
+.which { font-size: 14px; margin-bottom: 2px; }
+.ticks { display: flex; flex-wrap: wrap; gap: 2px 14px; padding-top: 4px; }
+.ticks label { display: inline-flex; align-items: center; gap: 6px; min-height: 28px; cursor: pointer; }
+@media (pointer: coarse) { .ticks label { min-height: 44px; min-width: 44px; } }
+</style>

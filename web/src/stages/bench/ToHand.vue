@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { useStock } from '@/bed/useStock'
+import { printMoney, typeset } from '@/measure/print'
+import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import LengthField from '@/sheet/LengthField.vue'
+import NumberField from '@/sheet/NumberField.vue'
+
+/** What the yard really has of each section, and sticks to hand that cost nothing. */
+const { plan, draft, edit, units } = useThisBed()
+const stock = useStock()
+const sections = computed(() => plan.value?.cutting.sections ?? [])
+const rows = computed(() => draft.value?.bench?.lengths ?? [])
+const offcuts = computed(() => draft.value?.bench?.offcuts ?? [])
+const sold = (key: string) => stock.value?.timber.find((t) => t.key === key)?.lengths ?? []
+const isOf = (row: { stock: string }, key: string) => {
+  const timber = stock.value?.timber.find((t) => t.key === key)
+  return row.stock === key || row.stock === timber?.nominal
+}
+const own = (key: string) => rows.value.some((r) => isOf(r, key))
+const longest = computed(() => (units.value === 'metric' ? '2.4 m' : '8 ft'))
+const sign = computed(() => plan.value?.currency_sign ?? '')
+
+function takeOver(key: string) {
+  edit('bench.lengths', [...rows.value, ...sold(key).map((s) => ({ stock: key, length: s.length, price: s.price }))])
+}
+function dropOwn(key: string) {
+  edit('bench.lengths', rows.value.filter((r) => !isOf(r, key)))
+}
+const without = <T,>(list: T[], n: number) => list.filter((_, at) => at !== n)
+</script>
+
+<template>
+  <section class="to-hand no-print" aria-labelledby="hand-title">
+    <h2 id="hand-title">What the yard has, and what is to hand</h2>
+    <div v-for="s in sections" :key="s.stock" class="section">
+      <h3>{{ typeset(s.name) }}</h3>
+      <template v-if="!own(s.stock)">
+        <p>Sold at <span v-for="(l, n) in sold(s.stock)" :key="n" class="figures">{{ typeset(String(l.length)) }} for {{ printMoney(Number(l.price), sign) }}{{ n < sold(s.stock).length - 1 ? ', ' : '.' }} </span></p>
+        <button type="button" class="plain" @click="takeOver(s.stock)">My yard has other lengths or prices</button>
+      </template>
+      <template v-else>
+        <template v-for="(r, n) in rows" :key="n">
+          <div v-if="isOf(r, s.stock)" class="row">
+            <LengthField :id="`length-${n}`" :path="`bench.lengths.${n}.length`" label="Length sold" />
+            <NumberField :id="`price-${n}`" :path="`bench.lengths.${n}.price`" label="Price of one" :before="sign" decimal />
+            <NumberField :id="`limit-${n}`" :path="`bench.lengths.${n}.limit`" label="At most, empty: any number" placeholder="any" optional before="at most" />
+            <button type="button" class="plain" :aria-label="`Take ${r.length} off the list`" @click="edit('bench.lengths', without(rows, n))">Remove</button>
+          </div>
+        </template>
+        <n-button size="small" @click="edit('bench.lengths', [...rows, { stock: s.stock, length: longest, price: '10.00' }])">One more length</n-button>
+        <button type="button" class="plain" @click="dropOwn(s.stock)">Back to the catalogue's lengths</button>
+      </template>
+      <template v-for="(o, n) in offcuts" :key="`o${n}`">
+        <div v-if="isOf(o, s.stock)" class="row">
+          <span>To hand</span>
+          <LengthField :id="`offcut-${n}`" :path="`bench.offcuts.${n}.length`" label="Length to hand" />
+          <NumberField :id="`offcut-count-${n}`" :path="`bench.offcuts.${n}.count`" label="How many to hand" before="×" />
+          <button type="button" class="plain" :aria-label="`Forget the off-cut of ${o.length}`" @click="edit('bench.offcuts', without(offcuts, n))">Remove</button>
+        </div>
+      </template>
+      <button type="button" class="plain" :data-add-offcut="s.stock" @click="edit('bench.offcuts', [...offcuts, { stock: s.stock, length: longest, count: 1 }])">I have a stick of this to hand</button>
+    </div>
+    <FieldTrouble path="bench.lengths" />
+    <FieldTrouble path="bench.offcuts" />
+  </section>
+</template>
+
+<style scoped>
+.to-hand { margin-top: 20px; }
+h3 { font-size: 15px; margin: 8px 0 0; }
+.row { display: flex; flex-wrap: wrap; gap: 4px 12px; align-items: start; padding: 4px 0; }
+</style>

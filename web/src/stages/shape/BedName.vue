@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { NInput } from 'naive-ui'
+import { useRouter } from 'vue-router'
+
+import { useThisBed } from '@/bed/useBed'
+import { useYard } from '@/bed/useYard'
+import FieldTrouble from '@/sheet/FieldTrouble.vue'
+
+const { id, bed, draft, edit, problemAt } = useThisBed()
+const yard = useYard()
+const router = useRouter()
+
+async function copy() {
+  const made = await yard.copy(id)
+  if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
+}
+async function remove() {
+  if (bed.value && (await yard.remove({ id, revision: bed.value.revision, name: bed.value.design.name }))) void router.push({ name: 'yard' })
+}
+</script>
+
+<template>
+  <div class="name">
+    <n-input
+      :value="draft?.name ?? ''" class="title" :status="problemAt('name') ? 'error' : undefined"
+      :input-props="{ 'aria-label': 'Name of the bed', maxlength: 80, autocomplete: 'off', 'aria-invalid': Boolean(problemAt('name')) }" @update:value="edit('name', $event)"
+    />
+    <button type="button" class="plain no-print" @click="copy">Copy</button>
+    <button type="button" class="plain no-print" @click="remove">Delete</button>
+  </div>
+  <FieldTrouble path="name" />
+</template>
+
+<style scoped>
+.name { display: flex; align-items: center; gap: 8px; margin-bottom: 8px; }
+.title { font-weight: 700; font-size: 17px; }
+</style>

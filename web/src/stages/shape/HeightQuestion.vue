@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Design } from '@/api/client'
+import { write } from '@/bed/paths'
+import { useThisBed } from '@/bed/useBed'
+import { printLength, typeset } from '@/measure/print'
+import ChoiceField from '@/sheet/ChoiceField.vue'
+import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import LengthField from '@/sheet/LengthField.vue'
+import Question from '@/sheet/Question.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
+
+/** How high: by a length, or by so many courses. */
+const { draft, plan, units, edit, valueAt } = useThisBed()
+const byCourses = computed(() => draft.value?.courses !== undefined && draft.value.courses !== null)
+const tall = computed(() => (plan.value ? printLength(plan.value.outside.height_mm, units.value) : ''))
+const RIP = [
+  { value: 'whole', text: 'whole boards only' },
+  { value: 'ripped', text: 'top course may be ripped' },
+]
+
+function by(way: string) {
+  const clear = (next: Design) => write(next, way === 'courses' ? 'height' : 'courses', undefined)
+  if (way === 'courses') edit('courses', plan.value?.outside.courses ?? 2, clear)
+  else edit('height', tall.value.replace('′', "'").replace('″', '"'), clear)
+}
+function courses(text: string) {
+  const number = Number(text)
+  edit('courses', text.trim() !== '' && Number.isInteger(number) ? number : text)
+}
+</script>
+
+<template>
+  <Question :id="byCourses ? 'courses' : 'height'" ask="How high">
+    <div class="row">
+      <select class="pick" aria-label="Height is given by" :value="byCourses ? 'courses' : 'height'" @change="by(($event.target as HTMLSelectElement).value)">
+        <option value="courses">in courses</option>
+        <option value="height">as a length</option>
+      </select>
+      <template v-if="byCourses">
+        <input id="courses" class="write figures few" inputmode="numeric" :value="valueAt('courses')" aria-label="Courses" @input="courses(($event.target as HTMLInputElement).value)" />
+        <span class="echo figures">{{ typeset(tall) }}</span>
+      </template>
+    </div>
+    <FieldTrouble v-if="byCourses" path="courses" />
+    <template v-else>
+      <LengthField id="height" path="height" label="Height" />
+      <ChoiceField id="top-course" path="construction.top_course" label="The top course" :options="RIP" fallback="whole" />
+    </template>
+    <WatchOuts stage="shape" :fields="['height']" />
+  </Question>
+</template>
+
+<style scoped>
+.row { display: flex; gap: 8px; align-items: center; margin-bottom: 4px; }
+.few { width: 64px; }
+.echo { color: var(--faint); font-size: 13px; }
+</style>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useStock } from '@/bed/useStock'
+import { useThisBed } from '@/bed/useBed'
+import { printLength, typeset } from '@/measure/print'
+import ChoiceField from '@/sheet/ChoiceField.vue'
+import LengthField from '@/sheet/LengthField.vue'
+import Question from '@/sheet/Question.vue'
+
+/** Which timber, and what it really measures when the tape disagrees with the catalogue. */
+const props = defineProps<{ ask: string; path: string; use: 'board' | 'post'; measurable?: boolean }>()
+const stock = useStock()
+const { units, valueAt, edit } = useThisBed()
+const id = computed(() => props.path.replaceAll('.', '-'))
+const timbers = computed(() => stock.value?.timber ?? [])
+const size = (mm: string | number) => printLength(Number(mm), units.value)
+const options = computed(() =>
+  timbers.value.filter((t) => t.use === props.use).map((t) => ({ value: t.key, text: typeset(`${t.name}, ${size(t.thickness_mm)} × ${size(t.width_mm)}`) })),
+)
+/** A design may name its timber by nominal size; the list shows the stock it means. */
+const chosen = computed(() => {
+  const written = String(valueAt(props.path) ?? '').replaceAll(' ', '').toLowerCase()
+  return timbers.value.find((t) => t.key === written || t.nominal === written)
+})
+const measuredPath = computed(() => `${props.path}_measured`)
+const isMeasured = computed(() => Boolean(valueAt(`${measuredPath.value}.thickness`) ?? valueAt(`${measuredPath.value}.width`)))
+</script>
+
+<template>
+  <Question :id="id" :ask="ask">
+    <ChoiceField :id="id" :path="path" :label="ask" :options="options" :shown="chosen?.key" />
+    <details v-if="measurable" class="measured no-print" :open="isMeasured">
+      <summary>It measures differently</summary>
+      <div class="two">
+        <label :for="`${id}-thickness`">Thick</label><LengthField :id="`${id}-thickness`" :path="`${measuredPath}.thickness`" :label="`${ask}: thickness measured`" optional :placeholder="chosen ? size(chosen.thickness_mm) : ''" />
+        <label :for="`${id}-width`">Wide</label><LengthField :id="`${id}-width`" :path="`${measuredPath}.width`" :label="`${ask}: width measured`" optional :placeholder="chosen ? size(chosen.width_mm) : ''" />
+      </div>
+      <button v-if="isMeasured" type="button" class="plain" @click="edit(measuredPath, undefined)">Back to the catalogue's size</button>
+    </details>
+    <slot />
+  </Question>
+</template>
+
+<style scoped>
+.measured summary { font-size: 13px; color: var(--chalk); cursor: pointer; padding: 2px 0; }
+.two { display: grid; grid-template-columns: auto 1fr; gap: 4px 12px; align-items: center; }
+@media (pointer: coarse) { .measured summary { min-height: 44px; align-content: center; } }
+</style>
