@@ -11,7 +11,7 @@ from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
 from acrebox.core.measure.written import Length, Volume
 
-CURRENT_SCHEMA = 1
+CURRENT_SCHEMA: Literal[1] = 1
 
 
 class _Choice(BaseModel):

@@ -162,9 +162,7 @@ class BedStore:
     def _append(self, session: Session, bed: BedRow, kind: str, design: Design, undo_to: int | None, redo_to: int | None) -> None:
         bed.head += 1
         session.add(
-            RevisionRow(
-                bed_id=bed.id, number=bed.head, kind=kind, schema_version=CURRENT_SCHEMA, design=design.document(), undo_to=undo_to, redo_to=redo_to
-            )
+            RevisionRow(bed_id=bed.id, number=bed.head, kind=kind, schema_version=CURRENT_SCHEMA, design=design.document(), undo_to=undo_to, redo_to=redo_to)
         )
         session.flush()
 

@@ -71,7 +71,7 @@ class _Cluster:
                 raise ClusterError("As root the cluster runs as user 'postgres', and there is no such user; run bin/setup.") from None
             options = {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
         # The server outlives pg_ctl and keeps what it inherits: give it no pipe of ours.
-        with (self._log().open("ab") if check else open(os.devnull, "ab")) as log:
+        with self._log().open("ab") if check else open(os.devnull, "ab") as log:
             result = subprocess.run(words, cwd="/", stdin=subprocess.DEVNULL, stdout=log, stderr=log, check=False, start_new_session=True, **options)  # type: ignore[call-overload]
         if check and result.returncode:
             raise ClusterError(f"{Path(words[0]).name} failed; {self._log()} says why:\n{self._log().read_text('utf-8', 'replace')[-800:]}")

@@ -23,5 +23,5 @@ const room = computed(() => ({ width: Math.max(280, width.value || 700), height:
 
 <style scoped>
 .paper { height: 100%; min-height: 420px; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
-@media print { .paper { height: auto; } }
+@media print { .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
 </style>

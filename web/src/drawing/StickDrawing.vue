@@ -28,7 +28,7 @@ const cuts = computed(() => props.stick.pieces.filter((p) => p.start_mm + p.leng
 
 <template>
   <div ref="box" class="stick">
-    <svg :width="at(longest)" :height="H + 2" role="img" :aria-label="`Stick ${stick.number}: ${stick.pieces.map((p) => p.label).join(', ')}`">
+    <svg :width="at(longest)" :height="H + 2" :viewBox="`0 0 ${at(longest)} ${H + 2}`" role="img" :aria-label="`Stick ${stick.number}: ${stick.pieces.map((p) => p.label).join(', ')}`">
       <rect class="left-over" :x="0.5" y="1" :width="at(stick.length_mm) - 1" :height="H" />
       <rect v-if="stick.trim_mm" class="trim" :x="0.5" y="1" :width="Math.max(2, at(stick.trim_mm))" :height="H" />
       <g v-for="p in stick.pieces" :key="p.key" class="piece" :class="{ pointed: pointed === p.label || pointed === p.group, done: done.has(`cut/${p.key}`) }" @mouseenter="emit('point', p.label)" @mouseleave="emit('point', null)">

@@ -42,7 +42,7 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
 
 <template>
   <figure :class="`view ${name}`">
-    <svg :width="width" :height="laid.height" role="img" :aria-label="title">
+    <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="title">
       <Hatches :prefix="name" />
       <g v-if="ground !== null" class="ground">
         <rect :x="0" :y="ground" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />

@@ -38,7 +38,7 @@ const print = () => window.print()
       <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
       <button type="button" class="act" :disabled="!canUndo" @click="step('undo')">Undo</button>
       <button type="button" class="act" :disabled="!canRedo" @click="step('redo')">Redo</button>
-      <button type="button" class="act" :aria-label="`Shown in ${units === 'metric' ? 'millimetres' : 'feet and inches'}; change`" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
+      <button type="button" class="act" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
       <button type="button" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</button>
       <button type="button" class="act" @click="print">Print</button>
     </div>
@@ -48,7 +48,7 @@ const print = () => window.print()
 <style scoped>
 .top { display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 12px; align-items: center; padding: 0 16px; border-bottom: 1px solid var(--rule); }
 .where, .how { display: flex; align-items: center; gap: 8px; }
-.yard { font-weight: 700; padding: 8px 4px; }
+.yard { font-weight: 700; padding: 8px 4px; display: inline-grid; }
 .beds { width: 190px; font-weight: 700; border-color: var(--rule); }
 .act { background: none; border: 1px solid transparent; border-bottom-color: var(--rule); min-height: 32px; padding: 0 6px; cursor: pointer; white-space: nowrap; }
 .act:hover:not(:disabled) { border-color: var(--chalk); }
@@ -67,5 +67,5 @@ const print = () => window.print()
   .how { flex-wrap: wrap; gap: 0 4px; }
   .line { grid-row: auto; }
 }
-@media (pointer: coarse) { .act { min-height: 44px; min-width: 44px; } }
+@media (pointer: coarse) { .act, .yard { align-content: center; min-height: 44px; min-width: 44px; } }
 </style>

@@ -69,9 +69,16 @@ export function typeset(text: string): string {
   })
 }
 
-/** A length stepped by the arrow keys: 1 mm or 1/16 in, ten of them or an inch with Shift, as text to write in a field. */
-export function stepLength(mm: number, units: Units, steps: number, big: boolean): string {
-  if (units === 'metric') return `${Math.max(0, roundHalfUp(mm) + steps * (big ? 10 : 1))} mm`
-  const sixteenths = roundHalfUp((mm / MM_PER_INCH) * SIXTEENTHS) + steps * (big ? SIXTEENTHS : 1)
-  return printImperial((Math.max(0, sixteenths) / SIXTEENTHS) * MM_PER_INCH).replace('′', "'").replace('″', '"')
+/** A length stepped by the arrow keys: 1 mm or 1/16 in, ten of them or an inch with Shift, with the text to write in a field. */
+export function stepLength(mm: number, units: Units, steps: number, big: boolean): { mm: number; text: string } {
+  if (units === 'metric') {
+    const next = Math.max(0, roundHalfUp(mm) + steps * (big ? 10 : 1))
+    return { mm: next, text: `${next} mm` }
+  }
+  const sixteenths = Math.max(0, roundHalfUp((mm / MM_PER_INCH) * SIXTEENTHS) + steps * (big ? SIXTEENTHS : 1))
+  const next = (sixteenths / SIXTEENTHS) * MM_PER_INCH
+  return { mm: next, text: asTyped(printImperial(next)) }
 }
+
+/** A printed length with the marks that a keyboard has. */
+export const asTyped = (printed: string) => printed.replace('′', "'").replace('″', '"')

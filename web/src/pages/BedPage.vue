@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 
+import type { FieldProblem } from '@/api/client'
 import type { StageKey } from '@/bed/stages'
 import { provideBed, useBed } from '@/bed/useBed'
 import { useYard } from '@/bed/useYard'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
+import { typeset } from '@/measure/print'
 import BenchSheet from '@/stages/bench/BenchSheet.vue'
 import FillSheet from '@/stages/fill/FillSheet.vue'
 import ShapeSheet from '@/stages/shape/ShapeSheet.vue'
@@ -29,6 +31,13 @@ onMounted(async () => {
   void yard.load()
   const problem = await bed.open()
   if (problem) missing.value = problem.status === 404 ? 'There is no such bed, or it was deleted.' : problem.detail
+})
+
+/** Problems whose field is not on this sheet are told above it, so that none goes unsaid. */
+const elsewhere = ref<FieldProblem[]>([])
+watch([problems, () => props.stage], async () => {
+  await nextTick()
+  elsewhere.value = problems.value.filter((p) => !document.getElementById(`wrong-${p.field}`))
 })
 
 function keys(event: KeyboardEvent) {
@@ -59,7 +68,10 @@ function keys(event: KeyboardEvent) {
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
         <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed in another tab; you see the newest. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
         <ConflictBox v-if="conflict" />
-        <p v-if="problems.length" class="banner held" role="status">What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
+        <div v-if="problems.length" class="banner held" role="status">
+          <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
+          <p v-for="p in elsewhere" :key="p.field" class="wrong"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
+        </div>
         <component :is="sheet" v-if="draft" />
         <p v-else class="faint">Fetching the bed …</p>
       </main>

@@ -6,6 +6,7 @@ import type { Worked } from '@/api/client'
 import { typeset } from '@/measure/print'
 
 /** A figure that opens its working. */
+defineOptions({ inheritAttrs: false })
 defineProps<{ text: string; worked?: Worked; of: string }>()
 const open = ref(false)
 </script>
@@ -13,7 +14,7 @@ const open = ref(false)
 <template>
   <n-popover v-if="worked" v-model:show="open" trigger="click" placement="bottom-start" :show-arrow="false" style="max-width: min(380px, 92vw)">
     <template #trigger>
-      <button type="button" class="figure figures" :aria-expanded="open" :aria-label="`${typeset(text)}, ${of}: show the working`" @keydown.esc="open = false">{{ typeset(text) }}</button>
+      <button type="button" class="figure figures" v-bind="$attrs" :aria-expanded="open" :aria-label="`${typeset(text)}, ${of}: show the working`" @keydown.esc="open = false">{{ typeset(text) }}</button>
     </template>
     <div class="working" role="note">
       <p class="title">{{ of }}</p>

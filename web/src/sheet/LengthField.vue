@@ -28,11 +28,16 @@ function put(value: string) {
   edit(props.path, props.optional && !value.trim() ? undefined : value)
 }
 
+/** Where the arrow keys stand, ahead of the plan when they are pressed quickly. */
+let stepped: { mm: number; text: string } | null = null
+
 function step(event: KeyboardEvent) {
   const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
   if (!by || understood.value?.unit !== 'mm') return
   event.preventDefault()
-  put(stepLength(understood.value.amount, units.value, by, event.shiftKey))
+  const from = stepped?.text === text.value ? stepped.mm : understood.value.amount
+  stepped = stepLength(from, units.value, by, event.shiftKey)
+  put(stepped.text)
 }
 </script>
 

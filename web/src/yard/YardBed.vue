@@ -23,7 +23,7 @@ const state = computed(() => {
 
 <template>
   <article class="bed" :data-bed="bed.name">
-    <router-link class="open" :to="{ name: 'bed', params: { id: bed.id, stage: 'shape' } }" :aria-label="`Open ${bed.name}`">
+    <router-link class="open" :to="{ name: 'bed', params: { id: bed.id, stage: 'shape' } }">
       <span class="drawn"><PlainDrawing :view="bed.view" :scale="scale" :name="`yard-${bed.id}`" /></span>
       <span class="words">
         <strong class="name">{{ bed.name }}</strong>

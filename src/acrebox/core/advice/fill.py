@@ -6,7 +6,14 @@ from acrebox.core.advice.registry import Finding, Seen, rule
 from acrebox.core.measure.convert import MM3_PER_LITRE
 
 
-@rule("outside-volume", stage="fill", level="note", field="fill", why="Sums made with the outside size buy soil for the space that the boards and posts take.", source="geometry of the parts as placed")
+@rule(
+    "outside-volume",
+    stage="fill",
+    level="note",
+    field="fill",
+    why="Sums made with the outside size buy soil for the space that the boards and posts take.",
+    source="geometry of the parts as placed",
+)
 def outside_volume(seen: Seen) -> Iterator[Finding]:
     length, width = seen.assembly.size("outside")
     by_outside = length * width * seen.assembly.wall_top / MM3_PER_LITRE
@@ -17,7 +24,9 @@ def outside_volume(seen: Seen) -> Iterator[Finding]:
     )
 
 
-@rule("no-reserve", stage="fill", level="fix", field="fill.keep_back", why="Fill drops in the first weeks; without some kept back you buy again for a few litres.")
+@rule(
+    "no-reserve", stage="fill", level="fix", field="fill.keep_back", why="Fill drops in the first weeks; without some kept back you buy again for a few litres."
+)
 def no_reserve(seen: Seen) -> Iterator[Finding]:
     if seen.design.fill.keep_back == 0 and any(p.way == "bags" for p in seen.purchases):
         yield Finding("No bag is kept back for topping up.", "Keep one bag of each back.")

@@ -14,13 +14,23 @@ def reach(seen: Seen) -> Iterator[Finding]:
     if seen.design.site.reach is Reach.TWO_SIDES:
         most = limit("reach_two_sides")
         if across > most + 20:
-            yield Finding(f"{show.length(across)} across is more than an arm reaches from two sides ({show.length(most)}).", f"Make it {show.length(most)} or less, or plan a stepping board.")
+            yield Finding(
+                f"{show.length(across)} across is more than an arm reaches from two sides ({show.length(most)}).",
+                f"Make it {show.length(most)} or less, or plan a stepping board.",
+            )
         return
     easy, most = limit("reach_one_side_easy"), limit("reach_one_side_most")
     if across > most:
-        yield Finding(f"{show.length(across)} across is more than an arm reaches from one side ({show.length(most)} at most).", f"Make it {show.length(easy)} to {show.length(most)}, or give it a second side to work from.")
+        yield Finding(
+            f"{show.length(across)} across is more than an arm reaches from one side ({show.length(most)} at most).",
+            f"Make it {show.length(easy)} to {show.length(most)}, or give it a second side to work from.",
+        )
     elif across > easy:
-        yield Finding(f"{show.length(across)} from one side is a long arm's reach ({show.length(easy)} is easy).", "Try the reach on the ground before you cut.", level="note")
+        yield Finding(
+            f"{show.length(across)} from one side is a long arm's reach ({show.length(easy)} is easy).",
+            "Try the reach on the ground before you cut.",
+            level="note",
+        )
 
 
 @rule("bow", stage="shape", level="fix", field="construction.post_limit", why="Wet soil pushes a long board outwards between its posts, and it stays bowed.")
@@ -35,7 +45,13 @@ def bow(seen: Seen) -> Iterator[Finding]:
         )
 
 
-@rule("post-shallow", stage="shape", level="fix", field="construction.post_depth", why="A post that is too short in the ground leans out with the wall when the soil is wet.")
+@rule(
+    "post-shallow",
+    stage="shape",
+    level="fix",
+    field="construction.post_depth",
+    why="A post that is too short in the ground leans out with the wall when the soil is wet.",
+)
 def post_shallow(seen: Seen) -> Iterator[Finding]:
     footing, show = seen.assembly.footing, seen.show
     if footing is None:
@@ -56,27 +72,52 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
         )
 
 
-@rule("retained-height", stage="shape", level="stop", field="height", why="Past this height the push of wet soil is a matter for a licensed designer and the local code; Acre Box does not rate structures as safe.")
+@rule(
+    "retained-height",
+    stage="shape",
+    level="stop",
+    field="height",
+    why="Past this height the push of wet soil is a matter for a licensed designer and the local code; Acre Box does not rate structures as safe.",
+)
 def retained_height(seen: Seen) -> Iterator[Finding]:
     most = limit("retained_hobby_most")
     if seen.assembly.wall_top > most:
-        yield Finding(f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should stop at {seen.show.length(most)}.", "Make it lower, step it, or have it designed.")
+        yield Finding(
+            f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should stop at {seen.show.length(most)}.",
+            "Make it lower, step it, or have it designed.",
+        )
 
 
-@rule("nominal-size", stage="shape", level="note", field="construction.board", why="A board is sold by the size it had before it was planed; heights and insides follow the size it has now.", source="PS 20-20 (from memory)")
+@rule(
+    "nominal-size",
+    stage="shape",
+    level="note",
+    field="construction.board",
+    why="A board is sold by the size it had before it was planed; heights and insides follow the size it has now.",
+    source="PS 20-20 (from memory)",
+)
 def nominal_size(seen: Seen) -> Iterator[Finding]:
     timber, show = seen.board.timber, seen.show
     nominal = timber.nominal.split("x")
     if all(n.isdigit() and int(n) <= 12 for n in nominal):
-        yield Finding(f"A {timber.nominal} is not {nominal[0]} by {nominal[1]} in: it measures {show.length(seen.board.thickness)} × {show.length(seen.board.width)}.", "Measure one of yours and type it in if it differs.")  # noqa: RUF001
+        yield Finding(
+            f"A {timber.nominal} is not {nominal[0]} by {nominal[1]} in: it measures {show.length(seen.board.thickness)} × {show.length(seen.board.width)}.",
+            "Measure one of yours and type it in if it differs.",
+        )
 
 
-@rule("measured-differs", stage="shape", level="note", field="construction.board_measured", why="Everything here follows what you measured; a stick bought later may measure otherwise.")
+@rule(
+    "measured-differs",
+    stage="shape",
+    level="note",
+    field="construction.board_measured",
+    why="Everything here follows what you measured; a stick bought later may measure otherwise.",
+)
 def measured_differs(seen: Seen) -> Iterator[Finding]:
     if seen.board.differs:
         show, timber = seen.show, seen.board.timber
         yield Finding(
-            f"You measured {show.length(seen.board.thickness)} × {show.length(seen.board.width)}; the catalogue says {show.length(timber.thickness.mm)} × {show.length(timber.width.mm)}.",  # noqa: RUF001
+            f"You measured {show.length(seen.board.thickness)} × {show.length(seen.board.width)}; the catalogue says {show.length(timber.thickness.mm)} × {show.length(timber.width.mm)}.",
             "Measure a few more boards, and buy all of them from one pack.",
         )
 
@@ -92,7 +133,13 @@ def sliver_course(seen: Seen) -> Iterator[Finding]:
         )
 
 
-@rule("root-depth", stage="shape", level="note", field="height", why="Most vegetables want about this much soil; with less, what lies below the bed must be open and loosened.")
+@rule(
+    "root-depth",
+    stage="shape",
+    level="note",
+    field="height",
+    why="Most vegetables want about this much soil; with less, what lies below the bed must be open and loosened.",
+)
 def root_depth(seen: Seen) -> Iterator[Finding]:
     depth, wanted = seen.layers[-1].top - seen.assembly.cavity.floor, limit("depth_for_roots")
     if depth < wanted:

@@ -8,6 +8,8 @@ from acrebox.core.bench.problem import CuttingProblem, Pattern, Stick
 from acrebox.core.bench.programme import Column, choose_whole
 
 MOST_PATTERNS = 30_000
+# One stubborn mix must not eat the time of all others: at most this share of what is left for each integer programme.
+SHARE_OF_TIME = 0.4
 
 
 def sticks_from(problem: CuttingProblem, chosen: Sequence[Column]) -> tuple[Stick, ...] | None:
@@ -74,12 +76,12 @@ def pack_mix(
             return sticks_from(problem, chosen), False
     zero = [0.0] * len(mix)
     pool = [c for c in columns if mix[c[0]] > 0]
-    picked, _ = choose_whole(pool, problem.demand, zero, mix, exact=False, seconds=deadline - monotonic())
+    picked, _ = choose_whole(pool, problem.demand, zero, mix, exact=False, seconds=SHARE_OF_TIME * (deadline - monotonic()))
     if picked is None:
         pool_all = _patterns_in_slack(problem, mix)
         if pool_all is None:
             return None, False
-        picked, final = choose_whole(pool_all, problem.demand, zero, mix, exact=True, seconds=deadline - monotonic())
+        picked, final = choose_whole(pool_all, problem.demand, zero, mix, exact=True, seconds=SHARE_OF_TIME * (deadline - monotonic()))
         if picked is None:
             return None, final
         pool = pool_all

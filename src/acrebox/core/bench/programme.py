@@ -13,8 +13,15 @@ INFINITY = highspy.kHighsInf
 
 
 def _solver() -> highspy.Highs:
-    solver = highspy.Highs()
-    for option, value in (("output_flag", False), ("threads", 1), ("mip_rel_gap", 0.0), ("mip_abs_gap", 0.0), ("random_seed", 1), ("mip_heuristic_run_feasibility_jump", False)):
+    solver = highspy.Highs()  # type: ignore[no-untyped-call]
+    for option, value in (
+        ("output_flag", False),
+        ("threads", 1),
+        ("mip_rel_gap", 0.0),
+        ("mip_abs_gap", 0.0),
+        ("random_seed", 1),
+        ("mip_heuristic_run_feasibility_jump", False),
+    ):
         solver.setOptionValue(option, value)
     return solver
 

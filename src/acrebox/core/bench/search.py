@@ -34,6 +34,8 @@ class _Search:
     best_cost: int = 0
     bound: int = 0
     seen: set[Column] = field(default_factory=set)
+    # Every dual guess gives a bound that holds for every mix: (Σ d·π, p − V by kind), scaled.
+    cuts: list[tuple[int, tuple[int, ...]]] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         self.prices = tuple(k.price for k in self.problem.kinds)
@@ -133,11 +135,16 @@ class _Search:
     def _lagrangian(self, box: Box, values: Sequence[int], most: Sequence[int]) -> int:
         """⌈L(π)⌉ to the price step: Σ dπ + Σ min over n in the box of n·(p − V), all in whole numbers."""
         total = sum(n * v for n, v in zip(self.problem.demand, values, strict=True))
-        for price, (low, high), value in zip(self.prices, zip(*box, strict=True), most, strict=True):
-            each = price * SCALE - value
-            total += each * (low if each >= 0 else high)
+        excess = tuple(price * SCALE - value for price, value in zip(self.prices, most, strict=True))
+        self.cuts.append((total, excess))
+        total += sum(each * (low if each >= 0 else high) for each, low, high in zip(excess, *box, strict=True))
         cost, step = -(-total // SCALE), self.problem.price_step
         return max(0, -(-cost // step) * step)
+
+    def refuted(self, mix: Sequence[int], cost: int) -> bool:
+        """Whether a bound met before shows that this mix cannot pack at that cost; the newest bounds are tried first."""
+        most = cost * SCALE
+        return any(total + sum(e * n for e, n in zip(excess, mix, strict=True)) > most for total, excess in reversed(self.cuts))
 
     def _round_up(self) -> None:
         """A first good plan from the patterns so far."""
@@ -188,6 +195,8 @@ def _fewest_sticks(search: _Search) -> tuple[tuple[Stick, ...], bool]:
     for mix in equal_mixes(problem, search.best_cost, len(search.best)):
         if monotonic() > search.deadline:
             return search.best, False
+        if search.refuted(mix, search.best_cost):
+            continue
         bound, answer = search.price_box((mix, mix), stop_at=search.best_cost + 1)
         if answer is None or bound > search.best_cost:
             continue

@@ -96,7 +96,9 @@ def _cut_section(stock: str, groups: list[CutGroup], had: list[Supply], bench: B
     kept = [s for s in had if usable(s, bench) > 0]
     plan = cut_best(CuttingProblem(lengths, tuple(demand[n] for n in lengths), tenths(bench.kerf.mm), kinds), seconds)
     if plan is None:
-        raise refuse("bench.lengths", stock, f"The sticks of {stock} that can be had do not suffice for all pieces.", "a higher limit on a length, or one more length")
+        raise refuse(
+            "bench.lengths", stock, f"The sticks of {stock} that can be had do not suffice for all pieces.", "a higher limit on a length, or one more length"
+        )
     labels = _Labels(groups)
     sticks = []
     for stick in plan.sticks:

@@ -81,7 +81,9 @@ def _frame(design: Design, book: Catalogue, show: Printer) -> _Frame:
     length, width = _outside(design, board.thickness, post, show)
     frame = _Frame(length, width, board, post, courses, choice)
     if choice.post_top is PostTop.HIDDEN and choice.post_drop.mm >= courses.height:
-        raise refuse("construction.post_drop", choice.post_drop.text, "The posts would end below the ground.", f"less than the wall's {show.length(courses.height)}")
+        raise refuse(
+            "construction.post_drop", choice.post_drop.text, "The posts would end below the ground.", f"less than the wall's {show.length(courses.height)}"
+        )
     return frame
 
 

@@ -46,12 +46,19 @@ def stack_courses(design: Design, board_width: float, rip_top: bool, show: Print
     if design.courses is not None:
         courses = Courses(design.courses, board_width, board_width)
         if courses.height > TALLEST_MM:
-            raise refuse("courses", design.courses, f"{design.courses} courses stand {show.length(courses.height)} high.", f"at most {show.length(TALLEST_MM)}, {floor(TALLEST_MM / board_width)} courses of this board")
+            raise refuse(
+                "courses",
+                design.courses,
+                f"{design.courses} courses stand {show.length(courses.height)} high.",
+                f"at most {show.length(TALLEST_MM)}, {floor(TALLEST_MM / board_width)} courses of this board",
+            )
         return courses
     assert design.height is not None  # read_design lets one of the two through
     height = design.height.mm
     if not 0 < height <= TALLEST_MM:
-        raise refuse("height", design.height.text, "A bed's height must be more than nothing and within reach.", f"more than 0, at most {show.length(TALLEST_MM)}")
+        raise refuse(
+            "height", design.height.text, "A bed's height must be more than nothing and within reach.", f"more than 0, at most {show.length(TALLEST_MM)}"
+        )
     whole = max(1, round(height / board_width))
     if abs(whole * board_width - height) <= TAPE_TOLERANCE_MM:
         return Courses(whole, board_width, board_width)

@@ -1,5 +1,6 @@
 """Views of an Assembly as plain polygons and dimensions [mm]: what the drawing shows, nothing about how it looks."""
 
+import itertools
 from collections.abc import Iterator, Sequence
 from typing import Literal
 
@@ -89,7 +90,7 @@ def _plan_dimensions(assembly: Assembly) -> Iterator[Dimension]:
     yield _dimension("inside width", (0, y0), (0, y1), "left", 1)
     for axis, side_name, side in ((0, "front", "above"), (1, "right", "right")):
         centres = sorted(_post_centres(assembly, side_name, axis))
-        for a, b in zip(centres, centres[1:], strict=False):
+        for a, b in itertools.pairwise(centres):
             start, end = ((a, width), (b, width)) if axis == 0 else ((length, a), (length, b))
             yield _dimension("post centres", start, end, side, 1)  # type: ignore[arg-type]
 

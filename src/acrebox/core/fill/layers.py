@@ -54,7 +54,12 @@ def _materials(choice: FillChoice, book: Catalogue) -> list[Fill]:
         if layer.bag is not None and layer.bag.litres <= 0:
             raise refuse(f"fill.layers.{n}.bag", layer.bag.text, "A bag must hold something.", "more than 0 L")
         if layer.bag is not None and not any(isclose(layer.bag.litres, size, rel_tol=1e-3) for size in sizes):
-            raise refuse(f"fill.layers.{n}.bag", layer.bag.text, f"{material.name} is not sold in that bag.", ", ".join(str(b.size.text) for b in material.bags) or "no bags")
+            raise refuse(
+                f"fill.layers.{n}.bag",
+                layer.bag.text,
+                f"{material.name} is not sold in that bag.",
+                ", ".join(str(b.size.text) for b in material.bags) or "no bags",
+            )
         if layer.buy == "bulk" and material.bulk is None:
             raise refuse(f"fill.layers.{n}.buy", "bulk", f"{material.name} is not sold loose.", "bags")
         if layer.buy == "bags" and not material.bags:
@@ -82,7 +87,12 @@ def _lay(choice: FillChoice, cavity: Cavity, top: float, materials: list[Fill], 
     rest = fill_litres - sum(by_depth.values())
     shared = any(layer.share is not None for layer in choice.layers)
     if not shared and abs(depths - (top - cavity.floor)) > 0.5:
-        raise refuse("fill.layers", show.length(depths), "The depths do not fill the bed.", f"{show.length(top - cavity.floor)} in all, or one layer as a share of the rest")
+        raise refuse(
+            "fill.layers",
+            show.length(depths),
+            "The depths do not fill the bed.",
+            f"{show.length(top - cavity.floor)} in all, or one layer as a share of the rest",
+        )
     if shared and rest <= 0:
         raise refuse("fill.layers", show.length(depths), "The depths leave nothing to share.", f"less than {show.length(top - cavity.floor)} of depths")
     placed, base, below = [], cavity.floor, 0.0

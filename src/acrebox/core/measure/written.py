@@ -36,7 +36,7 @@ VOLUME_ALLOWED = "a volume such as 40 L, 1.5 cu ft, 0.5 m3 or 1 cu yd (a bare nu
 _VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
 }  # fmt: skip
-_MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "\u00a0": " ", "−": "-"})  # noqa: RUF001
+_MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "\u00a0": " ", "−": "-"})
 _NUMBER = r"(?:(?P<whole>\d+)[ -]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<plain>\d+(?:\.\d*)?|\.\d+)"
 _LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>''|\"|'|[a-z]+)?[\s,-]*")
 _VOLUME = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>[a-z³ ]*[a-z³3]|)\s*")
@@ -69,6 +69,8 @@ def parse_length(text: str) -> Fraction:
         raise ValueError("nothing is written here")
     if tidy.startswith("-"):
         raise ValueError("a length cannot be negative")
+    if tidy[-1] in "-,":
+        raise ValueError(f"'{text}' breaks off")
     if re.search(r"\d,\d", tidy):
         raise ValueError("write decimals with a point, not a comma")
     total, at, before = Fraction(0), 0, ""
@@ -129,7 +131,7 @@ class _Written:
         return f"{type(self).__name__}({self.text!r})"
 
     def __eq__(self, other: object) -> bool:
-        return type(other) is type(self) and other.text == self.text  # type: ignore[attr-defined]
+        return type(other) is type(self) and other.text == self.text
 
     def __hash__(self) -> int:
         return hash(self.text)
@@ -148,9 +150,7 @@ class _Written:
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> core_schema.CoreSchema:
-        return core_schema.no_info_plain_validator_function(
-            cls._validate, serialization=core_schema.plain_serializer_function_ser_schema(lambda v: v.text)
-        )
+        return core_schema.no_info_plain_validator_function(cls._validate, serialization=core_schema.plain_serializer_function_ser_schema(lambda v: v.text))
 
     @classmethod
     def __get_pydantic_json_schema__(cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:

@@ -78,7 +78,7 @@ def _bound(section: SectionCutting, seen: Seen, book: Catalogue) -> SectionBound
     timber = book.find_timber(section.stock)
     bought = [s for s in section.sticks if not s.supply.to_hand]
     mix = Counter(s.supply.length for s in section.sticks)
-    words = " + ".join(f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True))  # noqa: RUF001
+    words = " + ".join(f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True))
     tie = "and no plan of that cost has fewer sticks" if section.fewest else "a plan of that cost with fewer sticks may exist"
     return SectionBound(
         stock=section.stock, name=timber.name if timber else section.stock, sticks=len(bought), cost=float(section.cost),
@@ -113,7 +113,13 @@ def _settings(section: SectionCutting, first: int) -> list[StopBlock]:
         for label, length in stick.pieces:
             labels.setdefault(length, []).append(label)
     return [
-        StopBlock(stock=section.stock, length_mm=s.length / 10, labels=sorted({label.rstrip("0123456789") for label in labels[s.length]}), count=s.count, sticks=[first + n - 1 for n in s.sticks])
+        StopBlock(
+            stock=section.stock,
+            length_mm=s.length / 10,
+            labels=sorted({label.rstrip("0123456789") for label in labels[s.length]}),
+            count=s.count,
+            sticks=[first + n - 1 for n in s.sticks],
+        )
         for s in stop_settings(section.sticks)
     ]
 
@@ -130,6 +136,6 @@ def stick_lines(sections: Sequence[SectionCutting], seen: Seen, book: Catalogue)
             lines.append(Buy(
                 item=section.stock, name=timber.name if timber else section.stock, stage="bench", count=count, unit="stick",
                 length_mm=bought.length / 10, each=float(bought.price), cost=float(cost),
-                working={"cost": Worked(amount=float(cost), unit=book.currency, working=f"{count} × {length} at {seen.show.money(bought.price)} = {seen.show.money(cost)}", assumptions=["the yard's list price, or the one you typed"], source="the yard's price list (invented)")},  # noqa: RUF001
+                working={"cost": Worked(amount=float(cost), unit=book.currency, working=f"{count} × {length} at {seen.show.money(bought.price)} = {seen.show.money(cost)}", assumptions=["the yard's list price, or the one you typed"], source="the yard's price list (invented)")},
             ))  # fmt: skip
     return lines

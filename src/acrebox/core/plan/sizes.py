@@ -2,12 +2,12 @@
 
 from math import hypot
 
+from acrebox.core.advice import Seen
 from acrebox.core.construction.posts import spacing_rule
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.design import Boards, Measured, PostDepth, PostTop
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.plan.model import Inside, Outside
-from acrebox.core.advice import Seen
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 SCHOOLS = {
@@ -40,18 +40,26 @@ def _outside_working(seen: Seen, length: float, width: float, post: float, limit
 
     def size(name: str, outer: float, inner: float) -> Worked:
         typed = seen.design.outline.measured is Measured.OUTSIDE
-        words = f"outside {name} {show(outer)}, as you gave it" if typed else f"inside {name} {show(inner)} + 2 boards × {show(wall)} = {show(outer)}"  # noqa: RUF001
+        words = f"outside {name} {show(outer)}, as you gave it" if typed else f"inside {name} {show(inner)} + 2 boards × {show(wall)} = {show(outer)}"
         return Worked(amount=outer, unit="mm", working=words)
 
     full = bed.courses - 1
-    words = f"{bed.courses} × {show(bed.course_height)} = {show(bed.wall_top)}"  # noqa: RUF001
+    words = f"{bed.courses} × {show(bed.course_height)} = {show(bed.wall_top)}"
     if bed.top_course_height != bed.course_height:
-        words = f"{full} × {show(bed.course_height)} + a top course ripped to {show(bed.top_course_height)} = {show(bed.wall_top)}"  # noqa: RUF001
+        words = f"{full} × {show(bed.course_height)} + a top course ripped to {show(bed.top_course_height)} = {show(bed.wall_top)}"
     return {
         "length_mm": size("length", length, inside[0]),
         "width_mm": size("width", width, inside[1]),
-        "height_mm": Worked(amount=bed.wall_top, unit="mm", working=words, assumptions=["a cap board comes on top of this"] if seen.design.construction.cap else []),
-        "diagonal_mm": Worked(amount=hypot(length, width), unit="mm", working=f"√({show(length)}² + {show(width)}²) = {show(hypot(length, width))}", assumptions=["both diagonals alike: the corners are square"], source="Pythagoras"),
+        "height_mm": Worked(
+            amount=bed.wall_top, unit="mm", working=words, assumptions=["a cap board comes on top of this"] if seen.design.construction.cap else []
+        ),
+        "diagonal_mm": Worked(
+            amount=hypot(length, width),
+            unit="mm",
+            working=f"√({show(length)}² + {show(width)}²) = {show(hypot(length, width))}",
+            assumptions=["both diagonals alike: the corners are square"],
+            source="Pythagoras",
+        ),
         "post_mm": _post_working(seen.design.construction, seen, post),
         "post_limit_mm": _limit_working(seen, seen.board, limit),
     }
@@ -64,16 +72,32 @@ def _post_working(choice: Boards, seen: Seen, post: float) -> Worked:
     drop = choice.post_drop.mm if choice.post_top is PostTop.HIDDEN else 0.0
     top = f"wall {show(seen.assembly.wall_top)} − {show(drop)} below the top" if drop else f"wall {show(seen.assembly.wall_top)}"
     assumptions = ["cut 50 mm longer than this, and trimmed level in place"] if choice.post_top is PostTop.TRIMMED else ["the soil hides the post's top"]
-    return Worked(amount=post, unit="mm", working=f"{top} + {show(footing.below)} in the ground ({SCHOOLS[choice.post_depth]}) = {show(post)}", assumptions=assumptions, source=COMMON_PRACTICE)
+    return Worked(
+        amount=post,
+        unit="mm",
+        working=f"{top} + {show(footing.below)} in the ground ({SCHOOLS[choice.post_depth]}) = {show(post)}",
+        assumptions=assumptions,
+        source=COMMON_PRACTICE,
+    )
 
 
 def _limit_working(seen: Seen, board: ChosenTimber, limit: float) -> Worked:
     show = seen.show.length
     rule = spacing_rule(board.thickness)
     own = seen.design.construction.post_limit is not None
-    words = f"you set {show(limit)}; the rule for boards {show(board.thickness)} thick is {show(rule)}" if own else f"boards {show(board.thickness)} thick: a post every {show(rule)} at most"
+    words = (
+        f"you set {show(limit)}; the rule for boards {show(board.thickness)} thick is {show(rule)}"
+        if own
+        else f"boards {show(board.thickness)} thick: a post every {show(rule)} at most"
+    )
     bays = "; ".join(f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of {show(s.length)}" for s in seen.assembly.spans[:2])
-    return Worked(amount=limit, unit="mm", working=f"{words}. {bays}, centre to centre", assumptions=["the fewest even bays with none over the limit"], source=COMMON_PRACTICE)
+    return Worked(
+        amount=limit,
+        unit="mm",
+        working=f"{words}. {bays}, centre to centre",
+        assumptions=["the fewest even bays with none over the limit"],
+        source=COMMON_PRACTICE,
+    )
 
 
 def inside_of(seen: Seen) -> Inside:
@@ -98,7 +122,7 @@ def _inside_working(seen: Seen, length: float, width: float, depth: float, volum
     litres = seen.show.volume
 
     def between(outside: float, inside: float) -> Worked:
-        return Worked(amount=inside, unit="mm", working=f"outside {show(outside)} − 2 boards × {show(wall)} = {show(inside)}")  # noqa: RUF001
+        return Worked(amount=inside, unit="mm", working=f"outside {show(outside)} − 2 boards × {show(wall)} = {show(inside)}")
 
     return {
         "length_mm": between(outer[0], length),
@@ -106,7 +130,7 @@ def _inside_working(seen: Seen, length: float, width: float, depth: float, volum
         "depth_mm": Worked(amount=depth, unit="mm", working=f"wall {show(bed.wall_top)} − {show(gap)} left at the top = {show(depth)}"),
         "volume_l": Worked(
             amount=volume, unit="L",
-            working=f"{show(length)} × {show(width)} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for {len(posts)} posts inside = {litres(volume)}",  # noqa: RUF001
+            working=f"{show(length)} × {show(width)} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for {len(posts)} posts inside = {litres(volume)}",
             assumptions=["level ground under the bed", "settled, to the fill line"],
         ),
         "to_brim_l": Worked(amount=brim, unit="L", working=f"the same up to the top of the wall: {litres(brim)}"),

@@ -12,8 +12,6 @@ from acrebox.core.plan.model import Buy, FillLayer, FillPlan
 from acrebox.core.stock import Catalogue
 from acrebox.core.worked import COMMON_PRACTICE, GEOMETRY, Worked, Workings
 
-TIMES = "×"  # noqa: RUF001
-
 
 def barrows_for(litres: float, barrow: float) -> int:
     """Barrow loads that carry a loose volume [L]."""
@@ -35,7 +33,7 @@ def fill_of(seen: Seen, book: Catalogue) -> FillPlan:
         working={
             "settled_l": Worked(amount=settled, unit="L", working=f"{names} = {show.volume(settled)}, {_three(settled)}"),
             "loose_l": Worked(amount=loose, unit="L", working=" + ".join(f"{x.material.name} {show.volume(x.loose)}" for x in seen.layers) + f" = {show.volume(loose)}, {_three(loose)}", assumptions=["settling factors of each material"], source=COMMON_PRACTICE),
-            "wet_kg": Worked(amount=wet, unit="kg", working=" + ".join(f"{x.material.name} {show.volume(x.settled)} {TIMES} {x.material.wet_kg_per_l:g} kg/L" for x in seen.layers) + f" = {show.weight(wet)}", assumptions=["watered through"], source=COMMON_PRACTICE),
+            "wet_kg": Worked(amount=wet, unit="kg", working=" + ".join(f"{x.material.name} {show.volume(x.settled)} × {x.material.wet_kg_per_l:g} kg/L" for x in seen.layers) + f" = {show.weight(wet)}", assumptions=["watered through"], source=COMMON_PRACTICE),
             "barrows": Worked(amount=barrows, unit="loads", working=" + ".join(f"{row.name} {row.barrows}" for row in layers) + f" = {barrows} loads of {show.volume(seen.design.fill.barrow.litres)}", source="whole loads of each material"),
             "cost": Worked(amount=float(cost), unit=book.currency, working=" + ".join(f"{x.material.name} {show.money(p.cost)}" for x, p in zip(seen.layers, seen.purchases, strict=True)) + f" = {show.money(cost)}", source="the yard's price list (invented)"),
         },
@@ -69,8 +67,16 @@ def _layer_working(layer: FilledLayer, bought: Purchase, barrows: int, seen: See
     wet = layer.settled * material.wet_kg_per_l
     working = {
         "settled_l": Worked(amount=layer.settled, unit="L", working=f"{share} = {show.volume(layer.settled)}, {_three(layer.settled)}", source=GEOMETRY),
-        "loose_l": Worked(amount=layer.loose, unit="L", working=f"{show.volume(layer.settled)} settled {TIMES} {material.loose_per_settled:g} = {show.volume(layer.loose)} to bring, {_three(layer.loose)}", assumptions=[f"{material.name} settles by that factor"], source=COMMON_PRACTICE),
-        "wet_kg": Worked(amount=wet, unit="kg", working=f"{layer.settled:,.0f} L {TIMES} {material.wet_kg_per_l:g} kg/L = {show.weight(wet)}", source=COMMON_PRACTICE),
+        "loose_l": Worked(
+            amount=layer.loose,
+            unit="L",
+            working=f"{show.volume(layer.settled)} settled × {material.loose_per_settled:g} = {show.volume(layer.loose)} to bring, {_three(layer.loose)}",
+            assumptions=[f"{material.name} settles by that factor"],
+            source=COMMON_PRACTICE,
+        ),
+        "wet_kg": Worked(
+            amount=wet, unit="kg", working=f"{layer.settled:,.0f} L × {material.wet_kg_per_l:g} kg/L = {show.weight(wet)}", source=COMMON_PRACTICE
+        ),
         "barrows": Worked(amount=barrows, unit="loads", working=f"{layer.loose:,.0f} L ÷ {barrow:g} L a load, rounded up = {barrows}", source="whole loads"),
     }
     working["cost"] = Worked(amount=float(bought.cost), unit=book.currency, working=_offers(layer, bought, seen), source="the yard's price list (invented)")
@@ -82,9 +88,13 @@ def _offers(layer: FilledLayer, bought: Purchase, seen: Seen) -> str:
     show, words = seen.show, []
     if bought.bag and bought.bag_cost is not None:
         size = str(bought.bag.size.text)
-        words.append(f"bags: {layer.loose:,.0f} L ÷ {size}, rounded up = {bought.bags_needed}, + {bought.kept_back} kept back, {TIMES} {show.money(bought.bag.price)} = {show.money(bought.bag_cost)}")
+        words.append(
+            f"bags: {layer.loose:,.0f} L ÷ {size}, rounded up = {bought.bags_needed}, + {bought.kept_back} kept back, × {show.money(bought.bag.price)} = {show.money(bought.bag_cost)}"
+        )
     if bought.bulk and bought.bulk_cost is not None:
-        words.append(f"loose: {bought.bulk_steps} {TIMES} {bought.bulk.step.text} {TIMES} {show.money(bought.bulk.price)} + {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}")
+        words.append(
+            f"loose: {bought.bulk_steps} × {bought.bulk.step.text} × {show.money(bought.bulk.price)} + {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}"
+        )
     if bought.bag and bought.bulk:
         words.append("bags stay cheaper at any volume" if bought.break_even is None else f"past {bought.break_even:,.0f} L a load never costs more")
     return "; ".join(words) or "to hand: costs nothing"
@@ -101,7 +111,7 @@ def fill_lines(seen: Seen, book: Catalogue) -> list[Buy]:
         size = bought.bag.size.text if bags and bought.bag else bought.bulk.step.text if bought.bulk else ""
         lines.append(Buy(
             item=layer.material.key, name=layer.material.name, stage="fill", count=bought.bags_needed + bought.kept_back if bags else bought.bulk_steps,
-            unit=f"bag of {size}" if bags else f"× {size} loose", each=float(each), cost=float(bought.cost),  # noqa: RUF001
+            unit=f"bag of {size}" if bags else f"× {size} loose", each=float(each), cost=float(bought.cost),
             working={"cost": Worked(amount=float(bought.cost), unit=book.currency, working=_offers(layer, bought, seen), source="the yard's price list (invented)")},
         ))  # fmt: skip
     return lines

@@ -56,7 +56,8 @@ class Solid:
                     slip = tan(radians(cut.mitre)) * w + tan(radians(cut.bevel)) * v
                     points.append((self.length - slip if far else slip, v, w))
         frame = np.array((self.along, self.face, self.through))
-        return np.array(self.origin) + np.array(points) @ frame
+        placed: Points = np.array(self.origin) + np.array(points) @ frame
+        return placed
 
     @property
     def volume(self) -> float:
@@ -85,6 +86,42 @@ class Solid:
                 share = (at - p[axis]) / (q[axis] - p[axis])
                 met.append((p + share * (q - p))[keep])
         return convex_hull(np.array(met)) if len(met) >= 3 else []
+
+
+def overlap_depth(a: Solid, b: Solid) -> float:
+    """How far two solids run into each other [mm]: positive when they overlap, 0 when they touch, negative when apart.
+
+    Separating axes of two convex bodies: face normals and cross products of edges; apart by at least the answer's size.
+    """
+    axes = [*_normals(a), *_normals(b)]
+    edges_a, edges_b = _edge_directions(a), _edge_directions(b)
+    axes += [np.cross(u, v) for u in edges_a for v in edges_b]
+    least = np.inf
+    for axis in axes:
+        size = float(np.linalg.norm(axis))
+        if size < 1e-9:
+            continue
+        on_a, on_b = a.corners @ axis / size, b.corners @ axis / size
+        least = min(least, float(min(on_a.max(), on_b.max()) - max(on_a.min(), on_b.min())))
+        if least < -1.0:
+            break
+    return float(least)
+
+
+def _edge_directions(solid: Solid) -> list[Points]:
+    found: list[Points] = []
+    for i, j in EDGES:
+        edge = solid.corners[j] - solid.corners[i]
+        edge = edge / np.linalg.norm(edge)
+        if not any(abs(abs(float(edge @ other)) - 1) < 1e-9 for other in found):
+            found.append(edge)
+    return found
+
+
+def _normals(solid: Solid) -> list[Points]:
+    faces = ((0, 1, 2), (4, 5, 6), (0, 1, 4), (2, 3, 6), (0, 2, 4), (1, 3, 5))
+    c = solid.corners
+    return [np.asarray(np.cross(c[j] - c[i], c[k] - c[i]), np.float64) for i, j, k in faces]
 
 
 def convex_hull(points: Points) -> list[tuple[float, float]]:

@@ -94,7 +94,7 @@ class Catalogue(_Item):
 
     def find_timber(self, name: str) -> Timber | None:
         """The timber of that stock key or nominal size (`2x8`, `2 x 8`, `45x195`), or None."""
-        wanted = re.sub(r"\s+", "", name).lower().replace("×", "x")  # noqa: RUF001
+        wanted = re.sub(r"\s+", "", name).lower().replace("×", "x")
         return next((t for t in self.timber if wanted in (t.key, t.nominal)), None)
 
     def find_fill(self, key: str) -> Fill | None:
@@ -110,7 +110,7 @@ def _read(name: str) -> dict[str, Any]:
 def catalogue() -> Catalogue:
     """The sample yard's catalogue; a duplicate key is refused as the data is read."""
     book = Catalogue.model_validate({**_read("timber.toml"), **_read("fill.toml")})
-    keys = [item.key for item in (*book.timber, *book.fill)]
+    keys = [*(t.key for t in book.timber), *(f.key for f in book.fill)]
     if len(set(keys)) != len(keys):
         raise ValueError(f"duplicate stock keys: {sorted(k for k in keys if keys.count(k) > 1)}")
     return book

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useThisBed } from '@/bed/useBed'
+import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import BuyingTable from '@/sheet/BuyingTable.vue'
 import CutList from './CutList.vue'
@@ -21,5 +22,6 @@ const { plan } = useThisBed()
     <BuyingTable stage="bench" title="Timber to buy" />
     <SawQuestions />
     <ToHand />
+    <PrintedWorkings stage="bench" />
   </template>
 </template>

@@ -41,5 +41,5 @@ tr.pointed { background: var(--chalk-wash); }
 td { white-space: nowrap; }
 td:nth-child(1), td:nth-child(4) { white-space: normal; }
 @media (max-width: 560px) { th:nth-child(4), td:nth-child(4) { display: none; } }
-@media print { .count { display: none; } }
+@media print { .count, th:last-child, td:last-child { display: none; } }
 </style>

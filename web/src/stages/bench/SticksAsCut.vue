@@ -49,4 +49,10 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
 .ticks { display: flex; flex-wrap: wrap; gap: 2px 14px; padding-top: 4px; }
 .ticks label { display: inline-flex; align-items: center; gap: 6px; min-height: 28px; cursor: pointer; }
 @media (pointer: coarse) { .ticks label { min-height: 44px; min-width: 44px; } }
+@media print {
+  .stick { display: grid; grid-template-columns: 1fr auto; padding: 2px 0 4px; }
+  .stick > :nth-child(2) { grid-column: 1 / -1; grid-row: 2; }
+  .ticks { padding: 0; }
+  .ticks label { min-height: 0; }
+}
 </style>

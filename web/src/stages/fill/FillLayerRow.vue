@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { FillLayer, Layer } from '@/api/client'
 import { useStock } from '@/bed/useStock'
 import { useThisBed } from '@/bed/useBed'
-import { printLength, printMoney, printVolume, printWeight } from '@/measure/print'
+import { asTyped, printLength, printMoney, printVolume, printWeight } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import Figure from '@/sheet/Figure.vue'
 import LengthField from '@/sheet/LengthField.vue'
@@ -34,7 +34,7 @@ function by(way: string) {
   const bare: Layer = { ...props.layer }
   delete bare.depth
   delete bare.share
-  edit(path.value, way === 'depth' ? { ...bare, depth: printLength(props.placed?.depth_mm ?? 100, units.value).replace('′', "'").replace('″', '"') } : { ...bare, share: 50 })
+  edit(path.value, way === 'depth' ? { ...bare, depth: asTyped(printLength(props.placed?.depth_mm ?? 100, units.value)) } : { ...bare, share: 50 })
 }
 /** Another material is sold in other bags, and perhaps not loose. */
 const another = (key: string) => edit(path.value, { material: key, buy: 'cheaper', ...(byDepth.value ? { depth: props.layer.depth } : { share: props.layer.share }) })

@@ -6,6 +6,7 @@ import BuyingTable from '@/sheet/BuyingTable.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
+import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import FillLayers from './FillLayers.vue'
 import FillSums from './FillSums.vue'
@@ -27,5 +28,6 @@ const backs = computed(() => plan.value?.fill.layers.some((l) => l.way === 'bags
     <FillSums />
     <WatchOuts stage="fill" :fields="['fill', 'fill.gap']" />
     <BuyingTable stage="fill" title="Soil to buy" />
+    <PrintedWorkings stage="fill" />
   </template>
 </template>

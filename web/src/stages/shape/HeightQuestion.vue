@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Design } from '@/api/client'
 import { write } from '@/bed/paths'
 import { useThisBed } from '@/bed/useBed'
-import { printLength, typeset } from '@/measure/print'
+import { asTyped, printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
@@ -23,7 +23,7 @@ const RIP = [
 function by(way: string) {
   const clear = (next: Design) => write(next, way === 'courses' ? 'height' : 'courses', undefined)
   if (way === 'courses') edit('courses', plan.value?.outside.courses ?? 2, clear)
-  else edit('height', tall.value.replace('′', "'").replace('″', '"'), clear)
+  else edit('height', asTyped(tall.value), clear)
 }
 function courses(text: string) {
   const number = Number(text)

@@ -5,6 +5,7 @@ import { useThisBed } from '@/bed/useBed'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
+import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import BedName from './BedName.vue'
 import BoardQuestions from './BoardQuestions.vue'
@@ -42,4 +43,5 @@ const REACH = [
     <CapQuestions />
   </section>
   <ShapeFigures />
+  <PrintedWorkings stage="shape" />
 </template>

@@ -1,0 +1,122 @@
+"""The API over a real database."""
+
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine
+
+from acrebox.api.app import make_app
+from acrebox.core.plan import plan_document
+from sample import NORTH_BED, document
+
+
+@pytest.fixture
+def client(engine: Engine, tmp_path: Path) -> Iterator[TestClient]:
+    (tmp_path / "assets").mkdir()
+    (tmp_path / "index.html").write_text("<title>Acre Box</title>")
+    (tmp_path / "assets" / "app-1a2b.js").write_text("/* hashed */" * 100)
+    with TestClient(make_app(engine, tmp_path)) as made:
+        yield made
+
+
+@pytest.fixture
+def bed(client: TestClient) -> dict[str, Any]:
+    made: dict[str, Any] = client.post("/api/beds", json=NORTH_BED).json()
+    return made
+
+
+def put(client: TestClient, bed: dict[str, Any], data: dict[str, Any], revision: int | None = None) -> Any:
+    return client.put(f"/api/beds/{bed['id']}", json=data, headers={"If-Match": f'"{revision or bed["revision"]}"'})
+
+
+def test_planning_answers_the_cores_plan_and_stores_nothing(client: TestClient) -> None:
+    assert client.post("/api/plan", json=NORTH_BED).json() == plan_document(NORTH_BED)
+    assert client.get("/api/beds").json() == []
+
+
+def test_a_bad_design_is_a_problem_with_field_paths(client: TestClient) -> None:
+    answer = client.post("/api/plan", json=document(outline__length="-1", outline__width="x"))
+    assert answer.status_code == 422
+    assert answer.headers["content-type"] == "application/problem+json"
+    body = answer.json()
+    assert {"type", "title", "status", "detail"} <= body.keys()
+    assert [p["field"] for p in body["problems"]] == ["outline.length", "outline.width"]
+    assert body["problems"][0]["value"] == "-1"
+    planned = client.post("/api/plan", json=document(height="13 in")).json()
+    assert planned["problems"][0]["field"] == "height"
+
+
+def test_a_bed_is_made_read_changed_from_its_etag(client: TestClient, bed: dict[str, Any]) -> None:
+    read = client.get(f"/api/beds/{bed['id']}")
+    assert read.headers["etag"] == '"1"'
+    changed = put(client, bed, document(name="South bed"))
+    assert changed.headers["etag"] == '"2"'
+    assert client.get(f"/api/beds/{bed['id']}").json()["design"]["name"] == "South bed"
+
+
+def test_a_write_without_if_match_is_asked_for_it(client: TestClient, bed: dict[str, Any]) -> None:
+    assert client.put(f"/api/beds/{bed['id']}", json=NORTH_BED).status_code == 428
+    assert client.put(f"/api/beds/{bed['id']}", json=NORTH_BED, headers={"If-Match": "newest"}).status_code == 400
+
+
+def test_a_stale_write_answers_both_versions_and_changes_nothing(client: TestClient, bed: dict[str, Any]) -> None:
+    put(client, bed, document(name="From one tab"))
+    refused = put(client, bed, document(name="From the other"), revision=1)
+    assert refused.status_code == 412
+    assert refused.json()["saved"]["design"]["name"] == "From one tab"
+    assert refused.json()["saved"]["revision"] == 2
+
+
+def test_a_design_that_cannot_be_planned_is_not_saved(client: TestClient, bed: dict[str, Any]) -> None:
+    assert put(client, bed, document(height="13 in")).status_code == 422
+    assert client.get(f"/api/beds/{bed['id']}").json()["revision"] == 1
+
+
+def test_undo_and_redo(client: TestClient, bed: dict[str, Any]) -> None:
+    assert client.post(f"/api/beds/{bed['id']}/undo", headers={"If-Match": '"1"'}).status_code == 409
+    put(client, bed, document(name="Second"))
+    undone = client.post(f"/api/beds/{bed['id']}/undo", headers={"If-Match": '"2"'}).json()
+    assert (undone["design"]["name"], undone["can_redo"]) == ("North bed", True)
+    assert client.post(f"/api/beds/{bed['id']}/redo", headers={"If-Match": '"3"'}).json()["design"]["name"] == "Second"
+
+
+def test_a_copy_has_a_name_of_its_own_and_no_ticks(client: TestClient, bed: dict[str, Any]) -> None:
+    client.put(f"/api/beds/{bed['id']}/ticks/cut/spruce-2x8:24384:1")
+    names = [client.post(f"/api/beds/{bed['id']}/copy").json()["design"]["name"] for _ in range(2)]
+    assert names == ["North bed, copy", "North bed, copy 2"]
+    assert [b["pieces_cut"] for b in client.get("/api/beds").json()] == [1, 0, 0]
+
+
+def test_ticks(client: TestClient, bed: dict[str, Any]) -> None:
+    path = f"/api/beds/{bed['id']}/ticks/cut/spruce-2x8:24384:1"
+    assert client.put(path).json()["ticks"] == [{"kind": "cut", "key": "spruce-2x8:24384:1"}]
+    assert client.delete(path).json()["ticks"] == []
+    assert client.put(f"/api/beds/{bed['id']}/ticks/spell/x").status_code == 422
+
+
+def test_a_bed_that_is_not_there_is_a_problem(client: TestClient, bed: dict[str, Any]) -> None:
+    assert client.delete(f"/api/beds/{bed['id']}", headers={"If-Match": '"1"'}).status_code == 204
+    gone = client.get(f"/api/beds/{bed['id']}")
+    assert (gone.status_code, gone.json()["type"]) == (404, "/problems/not-found")
+    assert client.post(f"/api/beds/{bed['id']}/restore").status_code == 200
+
+
+def test_pages_are_compressed_and_assets_cached_by_their_content(client: TestClient) -> None:
+    asset = client.get("/assets/app-1a2b.js")
+    assert "immutable" in asset.headers["cache-control"]
+    assert asset.headers["content-encoding"] == "gzip"
+    for address in ("/", "/bed/some-id/shape"):
+        page = client.get(address)
+        assert page.headers["cache-control"] == "no-cache"
+        assert "Acre Box" in page.text
+    assert client.get("/api/nothing").status_code == 404
+    assert client.get("/assets/none.js").status_code == 404
+
+
+def test_the_yard_lists_beds_with_their_figures(client: TestClient, bed: dict[str, Any]) -> None:
+    [row] = client.get("/api/beds").json()
+    assert row["totals"]["sticks"] == plan_document(NORTH_BED)["totals"]["sticks"]
+    assert row["pieces"] == 14

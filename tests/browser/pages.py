@@ -1,0 +1,88 @@
+"""The real pages in headless Chromium, against the real server and a database of its own."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from uuid import uuid4
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from sqlalchemy import text
+from sqlalchemy.engine import make_url
+
+from acrebox.store.engine import connect
+
+ROOT = Path(__file__).parents[2]
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = ["--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"]
+
+
+def _free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+@pytest.fixture(scope="session")
+def site(server_url: str) -> Iterator[str]:
+    """The address of a running server with the sample yard in."""
+    assert (ROOT / "web/dist/index.html").exists(), "the pages are not built; bin/test builds them"
+    name = f"test_web_{uuid4().hex}"
+    admin = connect(server_url).execution_options(isolation_level="AUTOCOMMIT")
+    with admin.connect() as connection:
+        connection.execute(text(f"CREATE DATABASE {name}"))
+    url = make_url(server_url).set(database=name).render_as_string(hide_password=False)
+    port = _free_port()
+    words = [sys.executable, "-m", "acrebox.serve", "--port", str(port)]
+    server = subprocess.Popen(words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT)
+    address = f"http://127.0.0.1:{port}"
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"{address}/api/health", timeout=1).close()
+            break
+        except OSError:
+            time.sleep(0.1)
+    yield address
+    server.send_signal(signal.SIGINT)
+    assert server.wait(15) == 0
+    with admin.connect() as connection:
+        connection.execute(text(f"DROP DATABASE {name} WITH (FORCE)"))
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        started = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield started
+        started.close()
+
+
+@pytest.fixture
+def new_context(browser: Browser) -> Iterator[Callable[..., BrowserContext]]:
+    """Makes browser contexts whose pages must stay free of console errors."""
+    made: list[BrowserContext] = []
+    complaints: list[str] = []
+
+    def make(**options: object) -> BrowserContext:
+        context = browser.new_context(**{"viewport": {"width": 1280, "height": 800}, **options})  # type: ignore[arg-type]
+        context.set_default_timeout(8000)
+        context.on("console", lambda m: complaints.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+        context.on("weberror", lambda e: complaints.append(str(e.error)))
+        made.append(context)
+        return context
+
+    yield make
+    for context in made:
+        context.close()
+    assert complaints == []
+
+
+@pytest.fixture
+def page(new_context: Callable[..., BrowserContext]) -> Page:
+    return new_context().new_page()

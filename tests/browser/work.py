@@ -1,0 +1,71 @@
+"""What a person does on the pages, and what they read there."""
+
+import json
+import re
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from acrebox.core.plan import plan_document
+
+AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
+
+
+def make_bed(site: str, document: dict[str, Any]) -> str:
+    """A bed by the API, for tests that begin later in the job; answers its id."""
+    request = urllib.request.Request(f"{site}/api/beds", json.dumps(document).encode(), {"Content-Type": "application/json"})
+    with urllib.request.urlopen(request) as answer:
+        return str(json.load(answer)["id"])
+
+
+def design_of(site: str, bed_id: str) -> dict[str, Any]:
+    """The design as the server has it."""
+    with urllib.request.urlopen(f"{site}/api/beds/{bed_id}") as answer:
+        design: dict[str, Any] = json.load(answer)["design"]
+        return design
+
+
+def plan_of(site: str, bed_id: str) -> dict[str, Any]:
+    """The core's plan of the saved design."""
+    return plan_document(design_of(site, bed_id))
+
+
+def saved(page: Page) -> None:
+    """Wait until the page says that the server has it."""
+    expect(page.locator(".save")).to_have_text("saved")
+
+
+def open_bed(page: Page, site: str, bed_id: str, stage: str = "shape") -> None:
+    page.goto(f"{site}/bed/{bed_id}/{stage}")
+    saved(page)
+    expect(page.locator("main h2").first).to_be_visible()
+
+
+def bed_id_of(page: Page) -> str:
+    found = re.search(r"/bed/([0-9a-f-]+)", page.url)
+    assert found
+    return found[1]
+
+
+def tape(page: Page, mark: str) -> str:
+    return page.locator(f"[data-mark={mark}] dd").first.inner_text()
+
+
+def serious_findings(page: Page) -> list[str]:
+    """What axe-core calls serious or critical."""
+    page.evaluate(AXE)
+    found = page.evaluate(
+        "async () => (await axe.run()).violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes[0].target)"
+    )
+    return list(found)
+
+
+def no_sideways(page: Page) -> bool:
+    """Whether nothing on the page is wider than the window."""
+    return bool(
+        page.evaluate(
+            "document.documentElement.scrollWidth <= innerWidth && [...document.querySelectorAll('.spread, .sheet')].every(e => e.scrollWidth <= e.clientWidth + 1)"
+        )
+    )

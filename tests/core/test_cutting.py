@@ -1,0 +1,144 @@
+"""The exact cutting of sticks."""
+
+from itertools import combinations_with_replacement
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from acrebox.core.bench import CuttingProblem, StickKind, cut_best
+from acrebox.core.bench.pricing import all_patterns, best_patterns
+from acrebox.core.bench.problem import check_plan
+from acrebox.core.bench.search import equal_mixes
+from acrebox.core.errors import DesignError
+from acrebox.core.plan import plan_document
+from sample import document
+
+problems = st.builds(
+    lambda pieces, kerf, kinds: CuttingProblem(tuple(pieces), tuple(pieces.values()), kerf, tuple(kinds)),
+    st.dictionaries(st.integers(300, 12_000), st.integers(1, 6), min_size=1, max_size=5),
+    st.sampled_from([0, 28, 30, 32]),
+    st.lists(st.builds(StickKind, st.sampled_from([12_000, 18_000, 24_000, 24_384, 36_000]), st.integers(1, 60).map(lambda n: n * 25)), min_size=1, max_size=3),
+)
+
+
+@given(problems)
+def test_the_plan_holds_by_the_original_lengths_and_its_bound_is_below_it(problem: CuttingProblem) -> None:
+    plan = cut_best(problem)
+    assert plan is not None
+    assert check_plan(problem, plan.sticks) == plan.cost
+    assert plan.bound <= plan.cost
+    assert plan.proven
+
+
+@given(problems)
+def test_no_better_plan_by_first_fit_decreasing(problem: CuttingProblem) -> None:
+    plan = cut_best(problem)
+    assert plan is not None
+    for only, kind in enumerate(problem.kinds):
+        pieces = sorted((length for length, n in zip(problem.lengths, problem.demand, strict=True) for _ in range(n)), reverse=True)
+        if pieces[0] > kind.usable:
+            continue
+        rooms: list[int] = []
+        for piece in pieces:
+            fit = next((n for n, room in enumerate(rooms) if room >= piece), None)
+            if fit is None:
+                rooms.append(kind.usable)
+                fit = len(rooms) - 1
+            rooms[fit] -= piece + problem.kerf
+        assert plan.cost <= len(rooms) * problem.kinds[only].price
+
+
+@given(st.lists(st.integers(1, 9), min_size=1, max_size=4, unique=True), st.integers(5, 25))
+def test_the_best_pattern_is_the_best_of_all_patterns(weights: list[int], capacity: int) -> None:
+    demand, values = [3] * len(weights), [w * w + 1 for w in weights]
+    [(value, pattern)] = best_patterns(weights, demand, values, [capacity])
+    every = all_patterns(weights, demand, capacity, capacity, 10_000)
+    assert every is not None
+    assert value == max(sum(n * v for n, v in zip(p, values, strict=True)) for p in every)
+    assert sum(n * v for n, v in zip(pattern, values, strict=True)) == value
+
+
+@given(st.lists(st.integers(1, 9), min_size=1, max_size=4, unique=True), st.integers(5, 25), st.integers(0, 6))
+def test_all_patterns_in_a_slack_are_found(weights: list[int], capacity: int, slack: int) -> None:
+    found = all_patterns(weights, [3] * len(weights), capacity, slack, 10_000)
+    brute = set()
+    for count in range(capacity + 1):
+        for picked in combinations_with_replacement(range(len(weights)), count):
+            pattern = tuple(picked.count(i) for i in range(len(weights)))
+            used = sum(n * w for n, w in zip(pattern, weights, strict=True))
+            if max(pattern, default=0) <= 3 and capacity - slack <= used <= capacity:
+                brute.add(pattern)
+    assert found is not None
+    assert set(found) == brute
+    assert all_patterns(weights, [3] * len(weights), capacity, capacity, 0) is None
+
+
+def test_equal_mixes_are_of_that_cost_with_fewer_sticks() -> None:
+    problem = CuttingProblem((1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600), StickKind(1000, 100)))
+    assert equal_mixes(problem, 600, 3) == [(0, 1, 0)]
+
+
+def test_of_equal_cost_the_plan_with_fewer_sticks_is_taken() -> None:
+    plan = cut_best(CuttingProblem((1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600))))
+    assert plan is not None
+    assert (plan.cost, len(plan.sticks), plan.fewest_sticks) == (600, 1, True)
+
+
+def test_off_cuts_to_hand_cost_nothing_and_are_used_first() -> None:
+    problem = CuttingProblem((10_000,), (4,), 30, (StickKind(24_000, 1450), StickKind(12_000, 0, limit=3)))
+    plan = cut_best(problem)
+    assert plan is not None
+    assert plan.cost == 1450
+    assert sum(s.kind == 1 for s in plan.sticks) >= 2
+
+
+def test_a_limit_on_a_length_is_kept_and_too_little_stock_is_said() -> None:
+    cheap = StickKind(24_000, 100, limit=1)
+    plan = cut_best(CuttingProblem((11_000,), (4,), 30, (cheap, StickKind(24_000, 900))))
+    assert plan is not None
+    assert plan.cost == 1000
+    assert cut_best(CuttingProblem((11_000,), (4,), 30, (cheap,))) is None
+
+
+def test_at_the_deadline_the_gap_is_told_and_the_bound_still_holds() -> None:
+    prices = (StickKind(24_000, 2180), StickKind(30_000, 2740), StickKind(36_000, 3260), StickKind(48_000, 4490))
+    problem = CuttingProblem((22_310, 17_905, 14_040, 11_870, 9_015, 7_640, 3_350), (6, 9, 5, 11, 4, 8, 7), 30, prices)
+    hurried, patient = cut_best(problem, seconds=0.0), cut_best(problem, seconds=20.0)
+    assert hurried is not None
+    assert patient is not None
+    assert hurried.bound <= patient.cost <= hurried.cost
+    assert patient.proven
+
+
+def test_trim_and_kerf_leave_the_off_cut_that_a_tape_would_find() -> None:
+    plan = plan_document(
+        document(bench={"kerf": "3 mm", "trim": "10 mm", "keep_from": "100 mm", "lengths": [{"stock": "2x8", "length": "3 m", "price": "10.00"}]})
+    )
+    stick = next(s for s in plan["cutting"]["sticks"] if [p["length_mm"] for p in s["pieces"]] == [2438.4])
+    assert stick["pieces"][0]["start_mm"] == 10
+    assert stick["offcut_mm"] == pytest.approx(3000 - 10 - 2438.4 - 3)
+    assert stick["offcut_name"] == f"off-cut {stick['number']}"
+
+
+def test_both_ends_squared_leave_less() -> None:
+    with pytest.raises(DesignError, match="fits no stick"):
+        plan_document(document(bench={"trim": "1 in", "trim_ends": "both", "lengths": [{"stock": "2x8", "length": "97 in", "price": "10"}]}))
+
+
+def test_each_stop_setting_is_used_once_longest_first() -> None:
+    plan = plan_document(document(construction__corner="alternate"))
+    by_stock: dict[str, list[float]] = {}
+    for setting in plan["cutting"]["settings"]:
+        by_stock.setdefault(setting["stock"], []).append(setting["length_mm"])
+    for lengths in by_stock.values():
+        assert lengths == sorted(set(lengths), reverse=True)
+    assert sum(s["count"] for s in plan["cutting"]["settings"]) == sum(c["count"] for c in plan["cuts"])
+
+
+def test_ticks_outlive_a_change_that_keeps_the_piece() -> None:
+    def keys(**changes: object) -> set[str]:
+        return {p["key"] for s in plan_document(document(**changes))["cutting"]["sticks"] for p in s["pieces"]}
+
+    assert "spruce-2x8:24384:4" in keys() & keys(outline__width="5 ft")
+    assert len(keys()) == 8 + 6

@@ -1,0 +1,37 @@
+"""Designs to start a test from."""
+
+from typing import Any
+
+from acrebox.core.design import Design, read_design
+
+NORTH_BED: dict[str, Any] = {
+    "schema": 1,
+    "name": "North bed",
+    "outline": {"shape": "rectangle", "length": "8 ft", "width": "4 ft", "measured": "outside"},
+    "height": "14 1/2 in",
+    "construction": {"kind": "boards", "board": "2x8", "post": "4x4", "corner": "long_through"},
+}
+
+
+def document(**changes: Any) -> dict[str, Any]:
+    """The North bed's document with fields changed by path: `outline__length="2 m"`; None takes a field away."""
+    data: dict[str, Any] = _copy(NORTH_BED)
+    for path, value in changes.items():
+        at = data
+        *steps, last = path.split("__")
+        for step in steps:
+            at = at.setdefault(step, {})
+        if value is None:
+            at.pop(last, None)
+        else:
+            at[last] = value
+    return data
+
+
+def design(**changes: Any) -> Design:
+    """The North bed, changed."""
+    return read_design(document(**changes))
+
+
+def _copy(value: Any) -> Any:
+    return {k: _copy(v) for k, v in value.items()} if isinstance(value, dict) else value

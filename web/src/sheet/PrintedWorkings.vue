@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Worked } from '@/api/client'
+import { useThisBed } from '@/bed/useBed'
+import { typeset } from '@/measure/print'
+
+/** On paper only: how the figures of a stage came about, in small type. */
+const props = defineProps<{ stage: 'shape' | 'bench' | 'fill' }>()
+const { plan } = useThisBed()
+
+type Row = { of: string; worked: Worked }
+function rows(of: string, working: Record<string, Worked> | undefined): Row[] {
+  return Object.entries(working ?? {}).map(([key, worked]) => ({ of: `${of} ${key.replace(/_(mm|l|kg)$/, '').replaceAll('_', ' ')}`.trim(), worked }))
+}
+const found = computed<Row[]>(() => {
+  const p = plan.value
+  if (!p) return []
+  if (props.stage === 'shape') return [...rows('outside', p.outside.working), ...rows('inside', p.inside.working)]
+  if (props.stage === 'bench') return [...p.cuts.flatMap((c) => rows(c.label, c.working)), ...p.cutting.sections.flatMap((s) => rows(s.name, s.working))]
+  return [...rows('', p.fill.working), ...p.fill.layers.flatMap((l) => rows(l.name, l.working))]
+})
+</script>
+
+<template>
+  <section class="workings print-only">
+    <h2>How the figures came about</h2>
+    <p v-for="row in found" :key="row.of"><strong>{{ row.of }}:</strong> {{ typeset(row.worked.working) }}<template v-if="row.worked.assumptions?.length"> ({{ typeset(row.worked.assumptions.join('; ')) }})</template></p>
+  </section>
+</template>
+
+<style scoped>
+.workings { margin-top: 16px; font-size: 8pt; line-height: 1.35; }
+h2 { font-size: 10pt; }
+</style>
