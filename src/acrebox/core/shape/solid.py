@@ -95,7 +95,7 @@ def overlap_depth(a: Solid, b: Solid) -> float:
     """
     axes = [*_normals(a), *_normals(b)]
     edges_a, edges_b = _edge_directions(a), _edge_directions(b)
-    axes += [np.cross(u, v) for u in edges_a for v in edges_b]
+    axes += [np.asarray(np.cross(u, v), np.float64) for u in edges_a for v in edges_b]
     least = np.inf
     for axis in axes:
         size = float(np.linalg.norm(axis))
