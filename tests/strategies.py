@@ -23,35 +23,142 @@ def lengths(low: int, high: int) -> st.SearchStrategy[str]:
     return metric | imperial
 
 
-@st.composite
-def board_designs(draw: st.DrawFn) -> dict[str, Any]:
-    """Rectangular beds of boards: any stock, corner, school, cap, saw and fill."""
-    construction: dict[str, Any] = {
-        "kind": "boards",
-        "board": draw(st.sampled_from(BOARDS)),
-        "post": draw(st.sampled_from(POSTS)),
-        "corner": draw(st.sampled_from(["long_through", "short_through", "alternate"])),
+SLEEPERS = [t.key for t in catalogue().timber if t.use == "sleeper"]
+RAILS = [t.key for t in catalogue().timber if t.use == "rail"]
+SHEETS = [s.key for s in catalogue().sheet]
+THICK_POSTS = [t.key for t in catalogue().timber if t.use == "post" and t.thickness.mm > 60]
+ROOMY = 420
+
+
+def posts(draw: st.DrawFn, stock: list[str] = POSTS) -> dict[str, Any]:
+    """Posts by any school."""
+    return {
+        "post": draw(st.sampled_from(stock)),
         "post_depth": draw(st.sampled_from(["concrete", "as_deep_as_tall", "driven", "none"])),
         "post_top": draw(st.sampled_from(["hidden", "trimmed"])),
     }
+
+
+@st.composite
+def rectangles(draw: st.DrawFn, longest: int = 2300) -> dict[str, Any]:
+    """Rectangles measured either way."""
+    return {"shape": "rectangle", "length": draw(lengths(700, longest)), "width": draw(lengths(600, 1500)), "measured": draw(st.sampled_from(["outside", "inside"]))}
+
+
+@st.composite
+def square_cornered(draw: st.DrawFn) -> dict[str, Any]:
+    """A rectangle, L, U or H with legs wide enough for walls and posts."""
+    shape = draw(st.sampled_from(["rectangle", "l", "u", "h"]))
+    if shape == "rectangle":
+        return draw(rectangles())
+    leg = st.integers(ROOMY + 230, 900)
+    left, front = draw(leg), draw(leg)
+    width = front + draw(st.integers(ROOMY + 230, 900))
+    if shape == "l":
+        return {"shape": "l", "length": f"{left + draw(st.integers(ROOMY + 230, 900))} mm", "width": f"{width} mm", "front": f"{front} mm", "left": f"{left} mm"}
+    right, bay = draw(leg), draw(st.integers(ROOMY + 230, 700))
+    sizes = {"length": f"{left + bay + right} mm", "left": f"{left} mm", "right": f"{right} mm"}
+    if shape == "u":
+        return {"shape": "u", "width": f"{width} mm", "front": f"{front} mm", **sizes}
+    return {"shape": "h", "width": f"{front + 2 * draw(st.integers(ROOMY + 230, 700))} mm", "bar": f"{front} mm", **sizes}
+
+
+@st.composite
+def any_outline(draw: st.DrawFn) -> dict[str, Any]:
+    """Square-cornered outlines, regular polygons, and four-sided ones with corners askew."""
+    kind = draw(st.sampled_from(["square", "square", "regular", "askew"]))
+    if kind == "square":
+        return draw(square_cornered())
+    if kind == "regular":
+        return {"shape": "regular", "sides": draw(st.integers(3, 9)), "side": f"{draw(st.integers(1300, 2000))} mm", "measured": draw(st.sampled_from(["outside", "inside"]))}
+    corner = draw(st.integers(62, 118))
+    sides = [{"length": f"{draw(st.integers(1500, 2200))} mm", "corner": corner}, {"length": f"{draw(st.integers(1300, 1800))} mm", "corner": 180 - corner}]
+    return {"shape": "polygon", "sides": [*sides, {"length": sides[0]["length"], "corner": corner}]}
+
+
+def bed(draw: st.DrawFn, outline: dict[str, Any], construction: dict[str, Any], **rest: Any) -> dict[str, Any]:
+    """The parts of a design that have nothing to do with its construction."""
     if draw(st.booleans()):
-        construction["cap"] = {"board": "2x6", "overhang": draw(st.sampled_from(["0", "3/4 in", "20 mm"]))}
+        cap = {"board": "2x6", "overhang": draw(st.sampled_from(["0", "3/4 in"])), "corner": draw(st.sampled_from(["mitred", "butted"]))}
+        rest["add_ons"] = {"cap": cap} if construction["kind"] in ("boards", "staves") else {}
     return {
         "schema": 1,
         "name": "Random bed",
-        "outline": {
-            "shape": "rectangle",
-            "length": draw(lengths(700, 2300)),
-            "width": draw(lengths(600, 1500)),
-            "measured": draw(st.sampled_from(["outside", "inside"])),
-        },
-        "courses": draw(st.integers(1, 4)),
+        "outline": outline,
         "construction": construction,
         "bench": {"kerf": draw(st.sampled_from(["0", "3 mm", "1/8 in"])), "trim": draw(st.sampled_from(["0", "10 mm"]))},
         "fill": {"layers": draw(st.sampled_from(LAYERS)), "keep_back": draw(st.integers(0, 2))},
+        **rest,
     }
+
+
+@st.composite
+def board_designs(draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None) -> dict[str, Any]:
+    """Beds of boards: any stock, corner, school, cap, saw and fill; rectangles unless told otherwise."""
+    construction = {
+        "kind": "boards",
+        "board": draw(st.sampled_from(BOARDS)),
+        "corner": draw(st.sampled_from(["long_through", "short_through", "alternate", "mitred"])),
+        **posts(draw),
+    }
+    return bed(draw, draw(rectangles() if outlines is None else outlines), construction, courses=draw(st.integers(1, 4)))
+
+
+@st.composite
+def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Beds of sleepers up to three sleepers long, by every way of holding them."""
+    outline = draw(st.one_of(rectangles(longest=6500), square_cornered()))
+    construction = {
+        "kind": "sleepers",
+        "sleeper": draw(st.sampled_from(SLEEPERS)),
+        "lay": draw(st.sampled_from(["edge", "flat"])) if outline["shape"] == "rectangle" and draw(st.booleans()) else "edge",
+        "corner": draw(st.sampled_from(["alternate", "long_through", "short_through"])),
+        "held_by": draw(st.sampled_from(["posts_inside", "posts_outside", "corner_blocks"])),
+        **posts(draw, ["post-75x75", "post-4x4"]),
+    }
+    if construction["lay"] == "flat":
+        outline = {**outline, "length": "2.2 m", "width": "1.4 m", "measured": "outside"}
+    if outline["shape"] == "rectangle" and construction["held_by"] == "posts_inside" and draw(st.booleans()):
+        construction["hung"] = {"side": draw(st.sampled_from(["back", "left"])), "obstacle": "1.9 m"}
+    return bed(draw, outline, construction, courses=draw(st.integers(2, 4)))
+
+
+@st.composite
+def stave_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Beds of pallet boards, measured one by one or by their average."""
+    construction: dict[str, Any] = {
+        "kind": "staves",
+        "rail": draw(st.sampled_from(RAILS)),
+        "panel": f"{draw(st.integers(500, 1400))} mm",
+        "corner": draw(st.sampled_from(["long_through", "short_through"])),
+        **posts(draw, ["post-75x75", "post-2x4"]),
+    }
+    if draw(st.booleans()):
+        construction["average"] = f"{draw(st.integers(60, 140))} mm"
+    else:
+        some = draw(st.lists(st.integers(70, 145), min_size=6, max_size=12))
+        construction["widths"] = [f"{w} mm" for w in some * 40]
+    return bed(draw, draw(square_cornered()), construction, height=f"{draw(st.integers(300, 900))} mm")
+
+
+@st.composite
+def sheet_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Frames with corrugated sheet, inside or outside, on posts or on frames alone."""
+    construction = {
+        "kind": "framed_sheet",
+        "sheet": draw(st.sampled_from(SHEETS)),
+        "rail": draw(st.sampled_from(RAILS)),
+        "face": draw(st.sampled_from(["outside", "inside"])),
+        "footing": draw(st.sampled_from(["posts", "frames"])),
+        "stud_limit": f"{draw(st.integers(350, 900))} mm",
+        "corner": draw(st.sampled_from(["long_through", "short_through"])),
+        **posts(draw, THICK_POSTS),
+        "post_drop": "20 mm",
+    }
+    size = draw(st.sampled_from([{"courses": 1}, {"courses": 2}, {"height": "500 mm"}]))
+    return bed(draw, draw(square_cornered()), construction, **size)
 
 
 def any_design() -> st.SearchStrategy[dict[str, Any]]:
     """A bed of any construction."""
-    return board_designs()
+    return st.one_of(board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs())

@@ -61,10 +61,10 @@ def first_load(site: str) -> int:
         field = page.get_by_label(re.compile("^Width"))
         waits = []
         for n in range(10):
-            before = page.locator("[data-mark=cost] dd").first.inner_text()
+            before = page.locator("[data-mark=soil] dd").first.inner_text()
             start = perf_counter()
             field.fill(f"{900 + 20 * n} mm")
-            page.wait_for_function("b => document.querySelector('[data-mark=cost] dd').innerText !== b", arg=before)
+            page.wait_for_function("b => document.querySelector('[data-mark=soil] dd').innerText !== b", arg=before)
             waits.append((perf_counter() - start) * 1e3)
         print(f"keystroke to new figures on screen: median {median(waits):.0f} ms (aim 100 ms: ratio {median(waits) / 100:.2f}); driving the browser is in it")
         browser.close()

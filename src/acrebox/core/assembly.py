@@ -1,9 +1,11 @@
 """The Assembly: what stands there. Placed parts, the joints between them, the cavity, the spans between supports."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from enum import StrEnum
 
 from acrebox.core.shape.cavity import Cavity
+from acrebox.core.shape.outline import Outline, Point2
 from acrebox.core.shape.solid import Solid
 
 
@@ -11,14 +13,34 @@ class Role(StrEnum):
     """What a part does in the bed, in the order in which the sheets list them."""
 
     WALL = "wall board"
+    SLEEPER = "sleeper"
+    SHEET = "sheet"
+    STAVE = "stave"
+    RAIL = "rail"
+    TOP_RAIL = "top rail"
+    STUD = "stud"
     CORNER_POST = "corner post"
     MID_POST = "mid post"
+    LEDGER_POST = "ledger post"
     CAP = "cap board"
+    TIE = "cross tie"
+    SEAT = "seat board"
+    SEAT_RAIL = "seat rail"
+    BRACKET = "seat bracket"
+    TRELLIS = "trellis upright"
+    SLEEVE = "hoop sleeve"
+
+    @property
+    def is_post(self) -> bool:
+        return self in (Role.CORNER_POST, Role.MID_POST, Role.LEDGER_POST)
 
 
 @dataclass(frozen=True)
 class Part:
-    """One piece in place. `allowance` [mm] is cut longer than it ends up, to be trimmed in place."""
+    """One piece in place. `allowance` [mm] is cut longer than it ends up: a lap, or what is trimmed in place.
+
+    `ripped` is the width [mm] it is sawn or planed down to, where that is less than the stock's.
+    """
 
     name: str
     role: Role
@@ -27,30 +49,39 @@ class Part:
     side: str = ""
     course: int | None = None
     allowance: float = 0.0
-    ripped: bool = False
+    ripped: float | None = None
 
     @property
     def cut_length(self) -> float:
         """The length to saw [mm]."""
-        return self.solid.length + self.allowance
+        return self.solid.overall + self.allowance
 
 
 @dataclass(frozen=True)
 class Joint:
-    """Two parts that touch."""
+    """Two parts that touch: `through` [mm] of the first is passed by the fixing, `into` [mm] of the second can hold it.
+
+    `run` [mm] is how long they lie against each other, along which fixings are spread.
+    """
 
     kind: str
     parts: tuple[str, str]
+    through: float
+    into: float
+    run: float
 
 
 @dataclass(frozen=True)
 class Span:
-    """A wall between two supports, centre to centre [mm], and how thick it is."""
+    """A wall between two supports, centre to centre [mm], and the limit by rule for what spans there."""
 
     side: str
     length: float
     bays: int
     thickness: float
+    rule: float
+    what: str = "boards"
+    between: str = "posts"
 
 
 @dataclass(frozen=True)
@@ -62,27 +93,82 @@ class Footing:
 
 
 @dataclass(frozen=True)
-class Assembly:
-    """A bed as built, whatever its construction."""
+class Good:
+    """Something bought by the piece or the length that is no solid part: a strap, a corner membrane, an anchor."""
 
-    outside: tuple[tuple[float, float], ...]
-    inside: tuple[tuple[float, float], ...]
-    wall_top: float
-    course_height: float
-    top_course_height: float
-    courses: int
+    key: str
+    what: str
+    count: float
+    unit: str
+    working: str
+
+
+@dataclass(frozen=True)
+class UsedTimber:
+    """A section in use: which field chose it, its catalogue row's key, and the sizes [mm] that count."""
+
+    field: str
+    stock: str
+    thickness: float
+    width: float
+    differs: bool
+
+
+@dataclass(frozen=True)
+class WallLayer:
+    """What the wall is made of from outside to inside, each with its thickness [mm]."""
+
+    what: str
+    thickness: float
+
+
+@dataclass(frozen=True)
+class Assembly:
+    """A bed as built, whatever its construction.
+
+    `inner` is the face that the sizes inside are measured to, `soil_face` the one that soil reaches between what stands
+    in it; `course_heights` [mm] count from the ground up.
+    """
+
+    outline: Outline
+    inner: Outline
+    soil_face: Outline
+    wall: tuple[WallLayer, ...]
+    course_heights: tuple[float, ...]
+    whole_course: float
     parts: tuple[Part, ...]
     joints: tuple[Joint, ...]
     cavity: Cavity
     spans: tuple[Span, ...]
     footing: Footing | None
+    timbers: tuple[UsedTimber, ...]
+    goods: tuple[Good, ...] = ()
+    counts: Mapping[str, str] = field(default_factory=dict)
+    post_limit: float = 0.0
+    crown: float = 0.0
+
+    @property
+    def top(self) -> float:
+        """Height of what stands highest in the wall itself [mm]: what is laid on top starts there."""
+        return max(self.crown, self.wall_top)
+
+    @property
+    def wall_top(self) -> float:
+        """Height of the wall over the ground [mm]."""
+        return sum(self.course_heights)
+
+    @property
+    def wall_thickness(self) -> float:
+        return sum(layer.thickness for layer in self.wall)
+
+    @property
+    def outside(self) -> tuple[Point2, ...]:
+        return self.outline.ring
+
+    @property
+    def inside(self) -> tuple[Point2, ...]:
+        return self.inner.ring
 
     def size(self, which: str) -> tuple[float, float]:
-        """Length and width [mm] of the `outside` or `inside` outline."""
-        ring = self.outside if which == "outside" else self.inside
-        xs, ys = [p[0] for p in ring], [p[1] for p in ring]
-        return max(xs) - min(xs), max(ys) - min(ys)
-
-    def part(self, name: str) -> Part:
-        """The part of that name."""
-        return next(p for p in self.parts if p.name == name)
+        """Length and width [mm] of the box round the `outside` or `inside` outline."""
+        return self.outline.size if which == "outside" else self.inner.size

@@ -8,10 +8,11 @@ from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.bench.sticks import SectionCutting
-from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.design import Design
 from acrebox.core.fill import FilledLayer, Purchase
+from acrebox.core.fixing import Fixed
 from acrebox.core.measure.printing import Printer
+from acrebox.core.stock import Catalogue
 
 Level = Literal["stop", "fix", "note"]
 Stage = Literal["shape", "bench", "fill"]
@@ -39,10 +40,11 @@ class Seen:
 
     design: Design
     assembly: Assembly
-    board: ChosenTimber
+    book: Catalogue
     sections: Sequence[SectionCutting]
     layers: Sequence[FilledLayer]
     purchases: Sequence[Purchase]
+    fixings: Sequence[Fixed]
     show: Printer
 
 
@@ -102,4 +104,5 @@ def watch_outs(seen: Seen) -> list[WatchOut]:
         for f in e.rule(seen)
     ]  # fmt: skip
     order: dict[Level, int] = {"stop": 0, "fix": 1, "note": 2}
-    return sorted(found, key=lambda w: order[w.level])
+    ranks = sorted(found, key=lambda w: order[w.level])
+    return list({(w.code, w.message): w for w in ranks}.values())

@@ -50,14 +50,14 @@ class SectionCutting:
 
 def supplies(stock: str, bench: Bench, book: Catalogue) -> list[Supply]:
     """What can be had of a section: the yard's lengths (or the ones the gardener gave), and off-cuts to hand."""
-    own = [s for s in bench.lengths if book.find_timber(s.stock) == book.find_timber(stock)]
-    timber = book.find_timber(stock)
+    own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
+    timber = book.find_cuttable(stock)
     assert timber is not None
     sold = [(s.length.mm, s.price, s.limit) for s in own] or [(s.length.mm, s.price, None) for s in timber.lengths]
     bought = [Supply(tenths(mm), price, limit, False) for mm, price, limit in sold]
     spare: Counter[int] = Counter()
     for cut in bench.offcuts:
-        if book.find_timber(cut.stock) == timber:
+        if book.find_cuttable(cut.stock) == timber:
             spare[tenths(cut.length.mm)] += cut.count
     return bought + [Supply(mm, Decimal(0), count, True) for mm, count in sorted(spare.items(), reverse=True)]
 

@@ -1,4 +1,4 @@
-"""How many courses make a height, and what the top one measures."""
+"""How many courses make a height, and what the bottom and the top one measure."""
 
 from dataclasses import dataclass
 from math import floor
@@ -14,43 +14,46 @@ TALLEST_MM = 2000.0
 
 @dataclass(frozen=True)
 class Courses:
-    """Courses of one board width [mm]; `top` is the width of the top one, ripped or whole."""
+    """Heights of the courses from the ground up [mm], and what a whole one measures."""
 
-    count: int
-    each: float
-    top: float
+    heights: tuple[float, ...]
+    whole: float
+
+    @property
+    def count(self) -> int:
+        return len(self.heights)
 
     @property
     def height(self) -> float:
         """From the ground to the top of the wall [mm]."""
-        return (self.count - 1) * self.each + self.top
-
-    @property
-    def ripped(self) -> bool:
-        return self.top < self.each - TAPE_TOLERANCE_MM
+        return sum(self.heights)
 
     def base(self, course: int) -> float:
         """Height [mm] at which a course (from 1) starts."""
-        return (course - 1) * self.each
+        return sum(self.heights[: course - 1])
 
-    def width(self, course: int) -> float:
-        """Width [mm] of the boards of a course (from 1)."""
-        return self.top if course == self.count else self.each
+    def of(self, course: int) -> float:
+        """Height [mm] of a course (from 1)."""
+        return self.heights[course - 1]
+
+    def ripped(self, course: int, stock_width: float) -> float | None:
+        """The width [mm] a course's boards are sawn to, or None where they are whole."""
+        return self.of(course) if self.of(course) < stock_width - TAPE_TOLERANCE_MM else None
 
 
-def stack_courses(design: Design, board_width: float, rip_top: bool, show: Printer) -> Courses:
-    """Courses for the design's height or count.
+def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
+    """Courses for the design's height or count; a tongue comes off the top course, its groove off the bottom one.
 
     Raises DesignError when no whole course gives that height and the top one may not be ripped.
     """
     if design.courses is not None:
-        courses = Courses(design.courses, board_width, board_width)
+        courses = _whole(design.courses, cover, tongue)
         if courses.height > TALLEST_MM:
             raise refuse(
                 "courses",
                 design.courses,
                 f"{design.courses} courses stand {show.length(courses.height)} high.",
-                f"at most {show.length(TALLEST_MM)}, {floor(TALLEST_MM / board_width)} courses of this board",
+                f"at most {show.length(TALLEST_MM)}, {floor(TALLEST_MM / cover)} courses of this board",
             )
         return courses
     assert design.height is not None  # read_design lets one of the two through
@@ -59,18 +62,23 @@ def stack_courses(design: Design, board_width: float, rip_top: bool, show: Print
         raise refuse(
             "height", design.height.text, "A bed's height must be more than nothing and within reach.", f"more than 0, at most {show.length(TALLEST_MM)}"
         )
-    whole = max(1, round(height / board_width))
-    if abs(whole * board_width - height) <= TAPE_TOLERANCE_MM:
-        return Courses(whole, board_width, board_width)
+    count = max(1, round((height + tongue) / cover))
+    if abs(_whole(count, cover, tongue).height - height) <= TAPE_TOLERANCE_MM:
+        return _whole(count, cover, tongue)
     if not rip_top:
-        raise _no_whole_course(height, board_width, design.height.text, show)
-    full = floor(height / board_width)
-    return Courses(full + 1, board_width, height - full * board_width)
+        raise _no_whole_course(height, cover, tongue, design.height.text, show)
+    full = floor((height + tongue) / cover)
+    below = _whole(full, cover, tongue).heights if full else ()
+    return Courses((*below, height - sum(below)), cover)
 
 
-def _no_whole_course(height: float, width: float, text: object, show: Printer) -> Exception:
-    below = floor(height / width)
+def _whole(count: int, cover: float, tongue: float) -> Courses:
+    return Courses((cover - tongue, *[cover] * (count - 1)), cover)
+
+
+def _no_whole_course(height: float, cover: float, tongue: float, text: object, show: Printer) -> Exception:
+    below = floor((height + tongue) / cover)
     counts = [n for n in (below, below + 1) if n >= 1]
-    choices = " or ".join(f"{show.length(n * width)} ({n} course{'s' if n > 1 else ''})" for n in counts)
-    message = f"{show.length(height)} is not a whole number of {show.length(width)} courses."
+    choices = " or ".join(f"{show.length(_whole(n, cover, tongue).height)} ({n} course{'s' if n > 1 else ''})" for n in counts)
+    message = f"{show.length(height)} is not a whole number of {show.length(cover)} courses."
     return refuse("height", text, message, f"{choices}; or let the top course be ripped")

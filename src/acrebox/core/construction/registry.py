@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from acrebox.core.assembly import Assembly
+from acrebox.core.construction.addons import add_ons
 from acrebox.core.design import Design
 from acrebox.core.stock import Catalogue
 
@@ -23,8 +24,8 @@ def registered() -> tuple[str, ...]:
 
 
 def assemble(design: Design, book: Catalogue) -> Assembly:
-    """Place the parts of a design.
+    """Place the parts of a design, its add-ons with them.
 
     Raises DesignError for choices that cannot stand.
     """
-    return _builders[design.construction.kind](design, book)
+    return add_ons(_builders[design.construction.kind](design, book), design, book)

@@ -2,9 +2,10 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.design import Section
+from acrebox.core.assembly import UsedTimber
+from acrebox.core.design import Design, Section
 from acrebox.core.errors import refuse
-from acrebox.core.stock import Catalogue, Timber
+from acrebox.core.stock import Catalogue, Sheet, Timber
 
 SMALLEST_MM, LARGEST_MM = 5.0, 600.0
 
@@ -13,9 +14,20 @@ SMALLEST_MM, LARGEST_MM = 5.0, 600.0
 class ChosenTimber:
     """A section in use: its catalogue row, and the thickness and width [mm] that count."""
 
+    field: str
     timber: Timber
     thickness: float
     width: float
+
+    @property
+    def used(self) -> UsedTimber:
+        """What the Assembly keeps of it."""
+        return UsedTimber(self.field, self.timber.key, self.thickness, self.width, self.differs)
+
+    @property
+    def cover(self) -> float:
+        """The height [mm] that one course of it adds: less than its width where a tongue goes into a groove."""
+        return self.width - self.timber.tongue_mm
 
     @property
     def differs(self) -> bool:
@@ -38,4 +50,11 @@ def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> 
             raise refuse(f"{field}_measured.{side}", length.text, f"A {side} of {length.text} is no stick of timber.", "5 mm to 600 mm (1/4 in to 2 ft)")
     thickness = (measured.thickness or timber.thickness).mm
     width = (measured.width or timber.width).mm
-    return ChosenTimber(timber, thickness, width)
+    return ChosenTimber(field, timber, thickness, width)
+
+
+def longest_stick(design: Design, timber: Timber | Sheet, book: Catalogue) -> float:
+    """The longest piece that a stick of a section gives, after squaring [mm]."""
+    own = [row.length.mm for row in design.bench.lengths if book.find_cuttable(row.stock) == timber and row.limit != 0]
+    trim = design.bench.trim.mm * (2 if design.bench.trim_ends == "both" else 1)
+    return max(own or [row.length.mm for row in timber.lengths]) - trim

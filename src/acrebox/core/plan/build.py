@@ -7,14 +7,16 @@ from acrebox.core.advice import Seen, watch_outs
 from acrebox.core.assembly import Assembly
 from acrebox.core.bench.sticks import cut_sections
 from acrebox.core.construction import assemble
-from acrebox.core.construction.sections import choose_timber
 from acrebox.core.design import Design, read_design
 from acrebox.core.drafting import draw
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.faces import exposed_faces
 from acrebox.core.fill import fill_cavity, purchase
+from acrebox.core.fixing import fixings
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.cutting import cuts_of, cutting_of, stick_lines
-from acrebox.core.plan.model import Plan, PlanPart, Totals
+from acrebox.core.plan.fixed import fixing_cost, fixing_lines, fixings_of
+from acrebox.core.plan.model import EndCutOut, NotchOut, Note, Plan, PlanPart, Totals
 from acrebox.core.plan.sizes import inside_of, outside_of
 from acrebox.core.plan.soil import fill_lines, fill_of, purchases_total
 from acrebox.core.plan.understood import understood
@@ -39,11 +41,8 @@ def plan_bed(design: Design, book: Catalogue | None = None, cutting_seconds: flo
     layers = fill_cavity(design.fill, assembly.cavity, book, show)
     takeoff = take_off(assembly)
     sections = cut_sections(takeoff, design.bench, book, show, cutting_seconds)
-    choice = design.construction
-    seen = Seen(
-        design, assembly, choose_timber(book, choice.board, choice.board_measured, "construction.board"),
-        sections, layers, [purchase(layer, design.fill.keep_back) for layer in layers], show,
-    )  # fmt: skip
+    purchases = [purchase(layer, design.fill.keep_back) for layer in layers]
+    seen = Seen(design, assembly, book, sections, layers, purchases, fixings(assembly, book), show)
     return _plan(seen, takeoff, book)
 
 
@@ -56,6 +55,7 @@ def plan_document(data: Any) -> dict[str, Any]:
 
 
 def _plan(seen: Seen, takeoff: Takeoff, book: Catalogue) -> Plan:
+    fixed = fixing_lines(seen, book)
     return Plan(
         name=seen.design.name,
         units=seen.show.system,
@@ -66,12 +66,15 @@ def _plan(seen: Seen, takeoff: Takeoff, book: Catalogue) -> Plan:
         inside=inside_of(seen),
         parts=_parts(seen.assembly, takeoff),
         cuts=cuts_of(seen, takeoff),
-        buying=[*stick_lines(seen.sections, seen, book), *fill_lines(seen, book)],
+        fixings=fixings_of(seen),
+        notes=[Note(name=name, words=words) for name, words in seen.assembly.counts.items()],
+        construction=seen.design.construction.kind,
+        buying=[*stick_lines(seen.sections, seen, book), *fixed, *fill_lines(seen, book)],
         cutting=cutting_of(seen, book),
         fill=fill_of(seen, book),
-        totals=_totals(seen, book),
+        totals=_totals(seen, book, fixing_cost(fixed)),
         watch_outs=watch_outs(seen),
-        drawings=draw(seen.assembly, seen.layers, takeoff.part_labels),
+        drawings=draw(seen.assembly, seen.layers, takeoff.part_labels, seen.fixings),
     )
 
 
@@ -82,25 +85,29 @@ def _parts(assembly: Assembly, takeoff: Takeoff) -> list[PlanPart]:
             name=part.name, role=part.role, stock=part.stock, side=part.side, course=part.course,
             length_mm=part.solid.length, width_mm=part.solid.width, thickness_mm=part.solid.thickness,
             origin=part.solid.origin, along=part.solid.along, face=part.solid.face, through=part.solid.through,
+            ends=[EndCutOut(mitre=e.mitre, bevel=e.bevel) for e in part.solid.ends],
+            notches=[NotchOut(along=n.along, face=n.face, through=n.through) for n in part.solid.notches],
+            faces=exposed_faces(part),
         )
         for part in assembly.parts
     ]  # fmt: skip
 
 
-def _totals(seen: Seen, book: Catalogue) -> Totals:
+def _totals(seen: Seen, book: Catalogue, fixed: Decimal) -> Totals:
     timber = sum((s.cost for s in seen.sections), Decimal(0))
     soil = purchases_total(seen.purchases)
+    whole = timber + soil + fixed
     bought = sum(1 for s in seen.sections for stick in s.sticks if not stick.supply.to_hand)
     settled = sum(x.settled for x in seen.layers)
     wet = sum(x.settled * x.material.wet_kg_per_l for x in seen.layers)
     wood = sum(_part_kg(p.stock, p.solid.volume, book) for p in seen.assembly.parts)
     show = seen.show
     return Totals(
-        sticks=bought, timber_cost=float(timber), fill_cost=float(soil), cost=float(timber + soil),
+        sticks=bought, timber_cost=float(timber), fixing_cost=float(fixed), fill_cost=float(soil), cost=float(whole),
         soil_l=settled, soil_kg=wet, timber_kg=wood, weight_kg=wet + wood,
         working={
             "sticks": Worked(amount=bought, unit="sticks", working=" + ".join(f"{s.stock} {sum(not x.supply.to_hand for x in s.sticks)}" for s in seen.sections) + f" = {bought} to buy"),
-            "cost": Worked(amount=float(timber + soil), unit=book.currency, working=f"timber {show.money(timber)} + soil {show.money(soil)} = {show.money(timber + soil)}", assumptions=["screws, concrete and liner are not in this yet"], source="the yard's price list (invented)"),
+            "cost": Worked(amount=float(whole), unit=book.currency, working=f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} + soil {show.money(soil)} = {show.money(whole)}", assumptions=["concrete and liner are not in this yet"], source="the yard's price list (invented)"),
             "soil_l": Worked(amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"),
             "weight_kg": Worked(amount=wet + wood, unit="kg", working=f"wet soil {show.weight(wet)} + timber {show.weight(wood)} = {show.weight(wet + wood)}", assumptions=["watered through", "timber at its yard density"], source=COMMON_PRACTICE),
         },
@@ -108,7 +115,7 @@ def _totals(seen: Seen, book: Catalogue) -> Totals:
 
 
 def _part_kg(stock: str, mm3: float, book: Catalogue) -> float:
-    timber = book.find_timber(stock)
+    timber = book.find_cuttable(stock)
     return mm3 / 1e9 * (timber.density_kg_m3 if timber else 0.0)
 
 
@@ -126,7 +133,7 @@ def _check_amounts(design: Design, book: Catalogue, show: Printer) -> None:
             problems.append(Problem(f"fill.layers.{n}.depth", str(layer.depth.text), "A layer must have a depth.", "more than 0"))
     for name in ("lengths", "offcuts"):
         for n, row in enumerate(getattr(design.bench, name)):
-            if book.find_timber(row.stock) is None:
+            if book.find_cuttable(row.stock) is None:
                 problems.append(Problem(f"bench.{name}.{n}.stock", row.stock, "The yard has no timber of that name.", "a stock key or nominal size"))
             if row.length.mm <= 0:
                 problems.append(Problem(f"bench.{name}.{n}.length", str(row.length.text), "A stick must have a length.", "more than 0"))

@@ -5,10 +5,12 @@ from collections.abc import Sequence
 from decimal import Decimal
 
 from acrebox.core.advice import Seen
+from acrebox.core.assembly import Part, Role
 from acrebox.core.bench.setups import stop_settings
 from acrebox.core.bench.sticks import CutStick, SectionCutting
 from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.model import Buy, Cut, Cutting, PlannedStick, SectionBound, StickPiece, StopBlock
+from acrebox.core.shape.solid import SQUARE
 from acrebox.core.stock import Catalogue
 from acrebox.core.takeoff import CutGroup, Takeoff
 from acrebox.core.worked import Worked
@@ -24,19 +26,32 @@ def cuts_of(seen: Seen, takeoff: Takeoff) -> list[Cut]:
 def _cut(group: CutGroup, seen: Seen, takeoff: Takeoff) -> Cut:
     show, first = seen.show.length, group.parts[0]
     length = group.length / 10
-    words = f"{first.role} {first.name}: {show(first.solid.length)}"
+    words = f"{first.role} {first.name}: {show(first.solid.overall)}"
     if first.allowance:
-        words += f" + {show(first.allowance)} to trim in place = {show(length)}"
+        words += f" + {show(first.allowance)} {'of lap' if first.role is Role.SHEET else 'to trim in place'} = {show(length)}"
+    if any(end != SQUARE for end in first.solid.ends):
+        words += ", over the longest edge"
     where = ", ".join(p.name for p in group.parts)
     return Cut(
         label=group.label, role=group.role, stock=group.stock, length_mm=length, count=group.count,
-        rip_mm=first.solid.width if first.ripped else None,
+        rip_mm=first.ripped, ends=_ends(first), notches=len(first.solid.notches),
         parts=[takeoff.part_labels[p.name] for p in group.parts],
         working={
             "length_mm": Worked(amount=length, unit="mm", working=words),
             "count": Worked(amount=group.count, unit="pieces", working=f"{group.count}: {where}"),
         },
     )  # fmt: skip
+
+
+def _ends(part: Part) -> str:
+    """`square`, `45° mitre at both ends`, `30° bevel at one end`: from square, across thickness or face."""
+    angles = [(abs(end.mitre), "mitre") if abs(end.mitre) > 0.01 else (abs(end.bevel), "bevel") for end in part.solid.ends]
+    cut = [(angle, kind) for angle, kind in angles if angle > 0.01]
+    if not cut:
+        return "square"
+    if len(cut) == 2 and abs(cut[0][0] - cut[1][0]) < 0.01:
+        return f"{cut[0][0]:.4g}° {cut[0][1]} at both ends"
+    return ", ".join(f"{angle:.4g}° {kind}" for angle, kind in cut) + (" at one end" if len(cut) == 1 else "")
 
 
 def cutting_of(seen: Seen, book: Catalogue) -> Cutting:
@@ -75,7 +90,7 @@ def _saw(seen: Seen) -> list[str]:
 
 def _bound(section: SectionCutting, seen: Seen, book: Catalogue) -> SectionBound:
     show = seen.show.money
-    timber = book.find_timber(section.stock)
+    timber = book.find_cuttable(section.stock)
     bought = [s for s in section.sticks if not s.supply.to_hand]
     mix = Counter(s.supply.length for s in section.sticks)
     words = " + ".join(f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True))
@@ -128,13 +143,13 @@ def stick_lines(sections: Sequence[SectionCutting], seen: Seen, book: Catalogue)
     """The timber of the buying list: sticks by section and length; off-cuts to hand are not bought."""
     lines = []
     for section in sections:
-        timber = book.find_timber(section.stock)
+        timber = book.find_cuttable(section.stock)
         supply = Counter(s.supply for s in section.sticks if not s.supply.to_hand)
         for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
             cost = bought.price * count
             length = seen.show.length(bought.length / 10)
             lines.append(Buy(
-                item=section.stock, name=timber.name if timber else section.stock, stage="bench", count=count, unit="stick",
+                item=section.stock, name=timber.name if timber else section.stock, stage="bench", count=count, unit="sheet" if book.find_sheet(section.stock) else "stick",
                 length_mm=bought.length / 10, each=float(bought.price), cost=float(cost),
                 working={"cost": Worked(amount=float(cost), unit=book.currency, working=f"{count} × {length} at {seen.show.money(bought.price)} = {seen.show.money(cost)}", assumptions=["the yard's list price, or the one you typed"], source="the yard's price list (invented)")},
             ))  # fmt: skip

@@ -31,8 +31,26 @@ class Understood(_Row):
     imperial: str
 
 
+class EndCutOut(_Row):
+    """How an end is cut, from square [°]: mitre across the thickness, bevel across the face."""
+
+    mitre: Amount
+    bevel: Amount
+
+
+class NotchOut(_Row):
+    """A box cut out of a piece: from and to along its length, face and thickness [mm]."""
+
+    along: tuple[float, float]
+    face: tuple[float, float]
+    through: tuple[float, float]
+
+
 class PlanPart(_Row):
-    """One piece in place [mm]: origin corner and the directions of its length, face and thickness."""
+    """One piece in place [mm]: origin corner and the directions of its length, face and thickness.
+
+    `faces` are the areas [m²] that lie to the soil, the ground and the weather.
+    """
 
     id: str
     label: str
@@ -48,6 +66,9 @@ class PlanPart(_Row):
     along: tuple[float, float, float]
     face: tuple[float, float, float]
     through: tuple[float, float, float]
+    ends: list[EndCutOut]
+    notches: list[NotchOut]
+    faces: dict[str, Amount]
 
 
 class Cut(_Figures):
@@ -58,6 +79,8 @@ class Cut(_Figures):
     stock: str
     length_mm: Amount
     rip_mm: Amount | None
+    ends: str
+    notches: int
     count: int
     parts: list[str]
 
@@ -110,6 +133,30 @@ class StopBlock(_Row):
     sticks: list[int]
 
 
+class Fixing(_Figures):
+    """Joints alike and what fixes them. `pilot_mm` is the drill; `pilot_must` in hard timber; `trouble` says what is wrong."""
+
+    joint: str
+    screw: str
+    name: str
+    joints: int
+    each: str
+    count: int
+    length_mm: Amount
+    bite_mm: Amount
+    pilot_mm: Amount
+    pilot_must: bool
+    countersink: bool
+    trouble: str | None
+
+
+class Note(_Row):
+    """Something counted on the way that a builder wants to know, in words."""
+
+    name: str
+    words: str
+
+
 class SectionBound(_Figures):
     """How good the cutting of one section is proven to be."""
 
@@ -139,13 +186,26 @@ class Inside(_Figures):
     length_mm: Amount
     width_mm: Amount
     depth_mm: Amount
+    area_m2: Amount
     volume_l: Amount
     to_brim_l: Amount
 
 
-class Outside(_Figures):
-    """The bed from outside."""
+class PlanSide(_Row):
+    """One side of the outline: outside and inside, and the angle inside the bed at its end [°]."""
 
+    name: str
+    outside_mm: Amount
+    inside_mm: Amount
+    corner_deg: Amount
+
+
+class Outside(_Figures):
+    """The bed from outside; of an outline that is no rectangle, the box round it."""
+
+    rectangle: bool
+    sides: list[PlanSide]
+    perimeter_mm: Amount
     length_mm: Amount
     width_mm: Amount
     height_mm: Amount
@@ -201,6 +261,7 @@ class Totals(_Figures):
 
     sticks: int
     timber_cost: Amount
+    fixing_cost: Amount
     fill_cost: Amount
     cost: Amount
     soil_l: Amount
@@ -222,6 +283,9 @@ class Plan(_Row):
     inside: Inside
     parts: list[PlanPart]
     cuts: list[Cut]
+    fixings: list[Fixing]
+    notes: list[Note]
+    construction: str
     buying: list[Buy]
     cutting: Cutting
     fill: FillPlan

@@ -3,11 +3,10 @@
 from math import hypot
 
 from acrebox.core.advice import Seen
-from acrebox.core.construction.posts import spacing_rule
-from acrebox.core.construction.sections import ChosenTimber
-from acrebox.core.design import Boards, Measured, PostDepth, PostTop
+from acrebox.core.assembly import Assembly
+from acrebox.core.design import Measured, PostDepth, Posted, PostTop
 from acrebox.core.measure.convert import MM3_PER_LITRE
-from acrebox.core.plan.model import Inside, Outside
+from acrebox.core.plan.model import Inside, Outside, PlanSide
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 SCHOOLS = {
@@ -20,81 +19,116 @@ SCHOOLS = {
 
 def outside_of(seen: Seen) -> Outside:
     """The outside sizes, the diagonal to check square by, the posts."""
-    bed, design = seen.assembly, seen.design
+    bed = seen.assembly
     length, width = bed.size("outside")
     footing = bed.footing
     post = (footing.above + footing.below) if footing else 0.0
-    chosen = design.construction.post_limit
-    limit = chosen.mm if chosen else spacing_rule(seen.board.thickness)
     return Outside(
-        length_mm=length, width_mm=width, height_mm=bed.wall_top, courses=bed.courses,
-        diagonal_mm=hypot(length, width), post_mm=post, post_limit_mm=limit,
-        working=_outside_working(seen, length, width, post, limit),
+        length_mm=length, width_mm=width, height_mm=bed.wall_top, courses=len(bed.course_heights), perimeter_mm=bed.outline.perimeter,
+        diagonal_mm=hypot(length, width), post_mm=post, post_limit_mm=bed.post_limit, rectangle=bed.outline.is_rectangle,
+        sides=[
+            PlanSide(name=outer.name, outside_mm=outer.length, inside_mm=inner.length, corner_deg=outer.corner_end)
+            for outer, inner in zip(bed.outline.sides, bed.inner.sides, strict=True)
+        ],
+        working=_outside_working(seen, length, width, post),
     )  # fmt: skip
 
 
-def _outside_working(seen: Seen, length: float, width: float, post: float, limit: float) -> Workings:
+def _wall_words(bed: Assembly, seen: Seen) -> str:
+    """`2 boards × 38 mm`, or each layer of the wall: `2 walls × (stave 18 mm + rail 45 mm)`."""
+    show = seen.show.length
+    if len(bed.wall) == 1:
+        return f"2 {bed.wall[0].what}s × {show(bed.wall[0].thickness)}"
+    return "2 walls × (" + " + ".join(f"{layer.what} {show(layer.thickness)}" for layer in bed.wall) + ")"
+
+
+def _outside_working(seen: Seen, length: float, width: float, post: float) -> Workings:
     show, bed = seen.show.length, seen.assembly
     inside = bed.size("inside")
-    wall = seen.board.thickness
 
     def size(name: str, outer: float, inner: float) -> Worked:
         typed = seen.design.outline.measured is Measured.OUTSIDE
-        words = f"outside {name} {show(outer)}, as you gave it" if typed else f"inside {name} {show(inner)} + 2 boards × {show(wall)} = {show(outer)}"
-        return Worked(amount=outer, unit="mm", working=words)
+        words = f"outside {name} {show(outer)}, as you gave it" if typed else f"inside {name} {show(inner)} + {_wall_words(bed, seen)} = {show(outer)}"
+        return Worked(amount=outer, unit="mm", working=words, assumptions=[] if bed.outline.is_rectangle else ["of the box round the whole outline"])
 
-    full = bed.courses - 1
-    words = f"{bed.courses} × {show(bed.course_height)} = {show(bed.wall_top)}"
-    if bed.top_course_height != bed.course_height:
-        words = f"{full} × {show(bed.course_height)} + a top course ripped to {show(bed.top_course_height)} = {show(bed.wall_top)}"
+    diagonal = hypot(length, width)
     return {
         "length_mm": size("length", length, inside[0]),
         "width_mm": size("width", width, inside[1]),
         "height_mm": Worked(
-            amount=bed.wall_top, unit="mm", working=words, assumptions=["a cap board comes on top of this"] if seen.design.construction.cap else []
+            amount=bed.wall_top,
+            unit="mm",
+            working=_height_words(bed, seen),
+            assumptions=["a cap board comes on top of this"] if seen.design.add_ons.cap else [],
         ),
         "diagonal_mm": Worked(
-            amount=hypot(length, width),
+            amount=diagonal,
             unit="mm",
-            working=f"√({show(length)}² + {show(width)}²) = {show(hypot(length, width))}",
+            working=f"√({show(length)}² + {show(width)}²) = {show(diagonal)}",
             assumptions=["both diagonals alike: the corners are square"],
             source="Pythagoras",
         ),
-        "post_mm": _post_working(seen.design.construction, seen, post),
-        "post_limit_mm": _limit_working(seen, seen.board, limit),
+        "perimeter_mm": Worked(
+            amount=bed.outline.perimeter,
+            unit="mm",
+            working=" + ".join(show(s.length) for s in bed.outline.sides[:12])
+            + (" + …" if len(bed.outline.sides) > 12 else "")
+            + f" = {show(bed.outline.perimeter)}",
+        ),
+        "post_mm": _post_working(seen, post),
+        "post_limit_mm": _limit_working(seen),
     }
 
 
-def _post_working(choice: Boards, seen: Seen, post: float) -> Worked:
-    show, footing = seen.show.length, seen.assembly.footing
+def _height_words(bed: Assembly, seen: Seen) -> str:
+    show = seen.show.length
+    heights = bed.course_heights
+    groups: list[tuple[float, int]] = []
+    for height in heights:
+        if groups and abs(groups[-1][0] - height) < 1e-6:
+            groups[-1] = (height, groups[-1][1] + 1)
+        else:
+            groups.append((height, 1))
+    words = " + ".join(f"{count} × {show(height)}" + (" (trimmed)" if abs(height - bed.whole_course) > 0.5 else "") for height, count in groups)
+    return f"{words} = {show(bed.wall_top)}"
+
+
+def _post_working(seen: Seen, post: float) -> Worked:
+    show, footing, choice = seen.show.length, seen.assembly.footing, seen.design.construction
     if footing is None:
         return Worked(amount=0, unit="mm", working="no posts")
     drop = choice.post_drop.mm if choice.post_top is PostTop.HIDDEN else 0.0
     top = f"wall {show(seen.assembly.wall_top)} − {show(drop)} below the top" if drop else f"wall {show(seen.assembly.wall_top)}"
     assumptions = ["cut 50 mm longer than this, and trimmed level in place"] if choice.post_top is PostTop.TRIMMED else ["the soil hides the post's top"]
+    school = _school(choice, footing.below, footing.above)
     return Worked(
         amount=post,
         unit="mm",
-        working=f"{top} + {show(footing.below)} in the ground ({SCHOOLS[choice.post_depth]}) = {show(post)}",
+        working=f"{top} + {show(footing.below)} in the ground ({school}) = {show(post)}",
         assumptions=assumptions,
         source=COMMON_PRACTICE,
     )
 
 
-def _limit_working(seen: Seen, board: ChosenTimber, limit: float) -> Worked:
-    show = seen.show.length
-    rule = spacing_rule(board.thickness)
+def _school(choice: Posted, below: float, above: float) -> str:
+    return SCHOOLS[PostDepth.AS_DEEP_AS_TALL] if getattr(choice, "hung", None) and abs(below - above) < 0.5 else SCHOOLS[choice.post_depth]
+
+
+def _limit_working(seen: Seen) -> Worked:
+    show, bed = seen.show.length, seen.assembly
     own = seen.design.construction.post_limit is not None
+    rules = {(s.what, s.thickness, s.rule, s.between) for s in bed.spans}
+    what, thickness, rule, between = min(rules, key=lambda r: r[2]) if rules else ("boards", 0.0, 0.0, "posts")
     words = (
-        f"you set {show(limit)}; the rule for boards {show(board.thickness)} thick is {show(rule)}"
+        f"you set {show(bed.post_limit)}; the rule for {what} {show(thickness)} thick is {show(rule)}"
         if own
-        else f"boards {show(board.thickness)} thick: a post every {show(rule)} at most"
+        else f"{what} {show(thickness)} thick: {between} every {show(rule)} at most"
     )
-    bays = "; ".join(f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of {show(s.length)}" for s in seen.assembly.spans[:2])
+    spans = "; ".join(f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of at most {show(s.length)}" for s in bed.spans[:4])
     return Worked(
-        amount=limit,
+        amount=bed.post_limit,
         unit="mm",
-        working=f"{words}. {bays}, centre to centre",
+        working=f"{words}. {spans}, centre to centre",
         assumptions=["the fewest even bays with none over the limit"],
         source=COMMON_PRACTICE,
     )
@@ -108,29 +142,32 @@ def inside_of(seen: Seen) -> Inside:
     depth = fill_top - bed.cavity.floor
     volume, brim = bed.cavity.litres_to(fill_top), bed.cavity.litres_to(bed.cavity.top)
     return Inside(
-        length_mm=length, width_mm=width, depth_mm=depth, volume_l=volume, to_brim_l=brim,
+        length_mm=length, width_mm=width, depth_mm=depth, area_m2=bed.soil_face.area / 1e6, volume_l=volume, to_brim_l=brim,
         working=_inside_working(seen, length, width, depth, volume, brim),
     )  # fmt: skip
 
 
 def _inside_working(seen: Seen, length: float, width: float, depth: float, volume: float, brim: float) -> Workings:
-    show, bed, wall = seen.show.length, seen.assembly, seen.board.thickness
+    show, bed = seen.show.length, seen.assembly
     outer = bed.size("outside")
     gap = seen.design.fill.gap.mm
-    box = length * width * depth / MM3_PER_LITRE
-    posts = [p for p in bed.parts if "post" in p.role]
+    area = bed.soil_face.area
+    box = area * depth / MM3_PER_LITRE
     litres = seen.show.volume
+    walls = _wall_words(bed, seen)
 
     def between(outside: float, inside: float) -> Worked:
-        return Worked(amount=inside, unit="mm", working=f"outside {show(outside)} − 2 boards × {show(wall)} = {show(inside)}")
+        return Worked(amount=inside, unit="mm", working=f"outside {show(outside)} − {walls} = {show(inside)}")
 
+    base = f"{show(length)} × {show(width)}" if bed.outline.is_rectangle and bed.soil_face == bed.inner else f"area {seen.show.area(area)}"
     return {
         "length_mm": between(outer[0], length),
         "width_mm": between(outer[1], width),
         "depth_mm": Worked(amount=depth, unit="mm", working=f"wall {show(bed.wall_top)} − {show(gap)} left at the top = {show(depth)}"),
+        "area_m2": Worked(amount=area / 1e6, unit="m²", working=f"the outline less its walls: {seen.show.area(area)}", assumptions=["what stands inside is taken off the volume, not off this"]),
         "volume_l": Worked(
             amount=volume, unit="L",
-            working=f"{show(length)} × {show(width)} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for {len(posts)} posts inside = {litres(volume)}",
+            working=f"{base} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for what stands inside = {litres(volume)}",
             assumptions=["level ground under the bed", "settled, to the fill line"],
         ),
         "to_brim_l": Worked(amount=brim, unit="L", working=f"the same up to the top of the wall: {litres(brim)}"),

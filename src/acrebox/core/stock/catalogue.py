@@ -5,6 +5,7 @@ import tomllib
 from decimal import Decimal
 from functools import cache
 from importlib.resources import files
+from math import pi
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, computed_field
@@ -37,10 +38,18 @@ class Timber(_Item):
     nominal: str
     thickness: Length
     width: Length
-    use: Literal["board", "post"]
+    use: Literal["board", "post", "sleeper", "rail", "stave", "sleeve"]
     density_kg_m3: float
     source: str
     lengths: tuple[StickLength, ...]
+    tongue: Length | None = None
+    hard: bool = False
+    reclaimed: bool = False
+
+    @property
+    def tongue_mm(self) -> float:
+        """How far the tongue stands out of the upper edge [mm]; 0 for square-edged boards."""
+        return self.tongue.mm if self.tongue else 0.0
 
     @computed_field  # type: ignore[prop-decorator]
     @property
@@ -53,6 +62,49 @@ class Timber(_Item):
     def width_mm(self) -> float:
         """The width as understood [mm]."""
         return self.width.mm
+
+
+class Sheet(_Item):
+    """Corrugated sheet: its full and cover width, profile depth, side and end laps, lengths sold."""
+
+    key: str
+    name: str
+    width: Length
+    cover: Length
+    depth: Length
+    pitch: Length
+    steel: Length
+    end_lap: Length
+    source: str
+    lengths: tuple[StickLength, ...]
+
+    @property
+    def density_kg_m3(self) -> float:
+        """Weight over the volume of the box round the profile [kg/m³]: steel at 7850, along the profile's girth."""
+        girth = 1 + (pi * self.depth.mm / self.pitch.mm) ** 2 / 4
+        return 7850 * girth * self.steel.mm / self.depth.mm
+
+
+class Good(_Item):
+    """Something sold by the piece or by the metre: a band, a membrane, an anchor."""
+
+    key: str
+    name: str
+    unit: str
+    price: Decimal
+
+
+class Screw(_Item):
+    """A kind of fixing in one length, sold by the box."""
+
+    key: str
+    family: str
+    name: str
+    length: Length
+    diameter: Length
+    pilot: Length
+    box: int
+    price: Decimal
 
 
 class BagSize(_Item):
@@ -90,12 +142,27 @@ class Catalogue(_Item):
     currency: str
     currency_sign: str
     timber: tuple[Timber, ...]
+    sheet: tuple[Sheet, ...]
+    good: tuple[Good, ...]
+    screw: tuple[Screw, ...]
     fill: tuple[Fill, ...]
 
     def find_timber(self, name: str) -> Timber | None:
         """The timber of that stock key or nominal size (`2x8`, `2 x 8`, `45x195`), or None."""
         wanted = re.sub(r"\s+", "", name).lower().replace("×", "x")
         return next((t for t in self.timber if wanted in (t.key, t.nominal)), None)
+
+    def find_sheet(self, key: str) -> Sheet | None:
+        """The sheet of that key, or None."""
+        return next((s for s in self.sheet if s.key == key), None)
+
+    def find_cuttable(self, name: str) -> Timber | Sheet | None:
+        """What is sold by the length under that name: timber or sheet."""
+        return self.find_timber(name) or self.find_sheet(name)
+
+    def find_good(self, key: str) -> Good:
+        """The good of that key; the core asks only for keys of the catalogue."""
+        return next(g for g in self.good if g.key == key)
 
     def find_fill(self, key: str) -> Fill | None:
         """The fill material of that key, or None."""
@@ -109,8 +176,8 @@ def _read(name: str) -> dict[str, Any]:
 @cache
 def catalogue() -> Catalogue:
     """The sample yard's catalogue; a duplicate key is refused as the data is read."""
-    book = Catalogue.model_validate({**_read("timber.toml"), **_read("fill.toml")})
-    keys = [*(t.key for t in book.timber), *(f.key for f in book.fill)]
+    book = Catalogue.model_validate({**_read("timber.toml"), **_read("sheet.toml"), **_read("fixing.toml"), **_read("fill.toml")})
+    keys = [item.key for group in (book.timber, book.sheet, book.good, book.screw, book.fill) for item in group]
     if len(set(keys)) != len(keys):
         raise ValueError(f"duplicate stock keys: {sorted(k for k in keys if keys.count(k) > 1)}")
     return book

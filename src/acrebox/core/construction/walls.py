@@ -1,0 +1,128 @@
+"""Walls round an outline: how pieces end at corners of any angle, and how a long run is divided."""
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from math import ceil, radians, sin, tan
+
+from acrebox.core.design import Corner
+from acrebox.core.shape.outline import Outline, Side
+from acrebox.core.shape.solid import EndCut, Solid
+
+UP = (0.0, 0.0, 1.0)
+# A butt nearer to a straight line than this [sine] would be a long feather edge: such corners are mitred.
+LEAST_BUTT_SINE = 0.5
+
+
+@dataclass(frozen=True)
+class PieceEnd:
+    """Where a piece ends at a corner: so far in from it along the outer face [mm], and the cut."""
+
+    set_in: float
+    cut: EndCut
+
+
+@dataclass(frozen=True)
+class Ring:
+    """One layer of the wall: the outline of its outer face, its thickness [mm], its corner style."""
+
+    outline: Outline
+    thickness: float
+    corner: Corner
+
+    def ends(self, side: Side, course: int) -> tuple[PieceEnd, PieceEnd]:
+        """Both ends of a piece that takes a whole side in a course (from 1)."""
+        count = len(self.outline.ring)
+        return self._end(side.index, side, course), self._end((side.index + 1) % count, side, course)
+
+    def _end(self, corner: int, side: Side, course: int) -> PieceEnd:
+        angle = self.outline.corners[corner]
+        if self.is_mitred(corner):
+            return PieceEnd(0.0, EndCut(mitre=90 - angle / 2))
+        cut = EndCut(mitre=_wrapped(90 - angle))
+        return PieceEnd(0.0 if self.runs_through(corner, course) == side.index else self.thickness / sin(radians(angle)), cut)
+
+    def is_mitred(self, corner: int) -> bool:
+        """Whether the pieces at a corner share its angle between them."""
+        return self.corner is Corner.MITRED or abs(sin(radians(self.outline.corners[corner]))) < LEAST_BUTT_SINE
+
+    def runs_through(self, corner: int, course: int) -> int:
+        """The side whose piece covers the other's end at a corner."""
+        count = len(self.outline.ring)
+        before, after = self.outline.sides[corner - 1], self.outline.sides[corner]
+        longer = (before if before.length > after.length else after) if abs(before.length - after.length) > 0.5 else before if before.index % 2 == 0 else after
+        other = after if longer is before else before
+        long_through = self.corner is Corner.LONG_THROUGH or (self.corner is Corner.ALTERNATE and course % 2 == 1)
+        return (longer if long_through else other).index % count
+
+    def pieces(self, side: Side, course: int, base: float, height: float, joints: tuple[float, ...] = ()) -> list[Solid]:
+        """The pieces of a side in a course, divided square at `joints` [mm from the side's first corner]."""
+        start, end = self.ends(side, course)
+        at = [start.set_in, *joints, side.length - end.set_in]
+        square = EndCut()
+        return [
+            Solid(
+                origin=side.place(a, 0.0, base), along=side.along, face=UP, through=side.inward, length=b - a, width=height, thickness=self.thickness,
+                ends=(start.cut if n == 0 else square, end.cut if n == len(at) - 2 else square),
+            )
+            for n, (a, b) in enumerate(itertools.pairwise(at))
+        ]  # fmt: skip
+
+    def longest(self, side: Side, course: int) -> tuple[float, float]:
+        """From where to where a side's pieces reach, inner and outer edges taken together [mm along the side]."""
+        start, end = self.ends(side, course)
+        slips = [tan(radians(e.cut.mitre)) * self.thickness for e in (start, end)]
+        return start.set_in + min(0.0, slips[0]), side.length - end.set_in - min(0.0, slips[1])
+
+
+def staggered(low: float, high: float, most: float, course: int) -> tuple[float, ...]:
+    """Where a run from `low` to `high` [mm] is joined so that no piece is over `most`.
+
+    Odd courses are cut into equal pieces, even ones the same moved by half a piece, as brickwork is.
+    """
+    count = ceil((high - low) / most - 1e-9)
+    if count <= 1:
+        return ()
+    piece = (high - low) / count
+    shift = 0.0 if course % 2 == 1 else -piece / 2
+    steps = range(1, count) if course % 2 == 1 else range(1, count + 1)
+    return tuple(round(low + n * piece + shift, 4) for n in steps)
+
+
+def _wrapped(angle: float) -> float:
+    """The same slope as an angle between -90° and 90°."""
+    turned = (angle + 90) % 180 - 90
+    return 0.0 if abs(turned) < 1e-9 else turned
+
+
+def flat_pieces(ring: Ring, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()) -> list[Solid]:
+    """Boards laid flat along a side, `ring.thickness` wide from its outer edge inwards, with plumb cuts at the corners."""
+    laid = []
+    for piece in ring.pieces(side, 1, base, thickness, joints):
+        first, last = (EndCut(bevel=cut.mitre) for cut in piece.ends)
+        laid.append(replace(piece, face=side.inward, through=UP, width=ring.thickness, thickness=thickness, ends=(first, last)))
+    return laid
+
+
+def even_joints(low: float, high: float, most: float, marks: Sequence[float] = ()) -> tuple[float, ...]:
+    """Where a run [mm] is joined so that no piece is over `most`: even pieces, each joint at the nearest of `marks` if any are given.
+
+    Raises ValueError when the marks do not allow it.
+    """
+    count = ceil((high - low) / most - 1e-9)
+    while count > 1:
+        wanted = [low + (high - low) * n / count for n in range(1, count)]
+        joints = [min(marks, key=lambda m: abs(m - w)) for w in wanted] if marks else wanted
+        ends = [low, *joints, high]
+        if all(0 < b - a <= most + 1e-6 for a, b in itertools.pairwise(ends)):
+            return tuple(joints)
+        count += 1
+        if count > len(marks) + 1:
+            raise ValueError("no joints fit")
+    return ()
+
+
+def across(outer: Side, inner: Side) -> float:
+    """How far along the outer side its inner neighbour starts [mm]."""
+    (x, y), (ax, ay, _) = inner.start, outer.along
+    return (x - outer.start[0]) * ax + (y - outer.start[1]) * ay

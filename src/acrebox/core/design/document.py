@@ -1,0 +1,101 @@
+"""The Design document: one bed as wanted, as choices and never results. Versioned; lengths as written."""
+
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import ConfigDict, Field, ValidationError, model_validator
+from pydantic_core import PydanticCustomError
+
+from acrebox.core.design.addons import AddOns
+from acrebox.core.design.base import Choice
+from acrebox.core.design.bench import Bench, Site
+from acrebox.core.design.constructions import AnyConstruction
+from acrebox.core.design.fill import FillChoice
+from acrebox.core.design.outline import AnyOutline, Polygon
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.printing import System
+from acrebox.core.measure.written import Length
+
+CURRENT_SCHEMA: Literal[1] = 1
+
+
+class Accepted(Choice):
+    """A watch-out that the gardener accepts, and why."""
+
+    code: str
+    reason: Annotated[str, Field(min_length=1, max_length=500)]
+
+
+class Design(Choice):
+    """One bed as wanted. Give `height` or `courses`, not both."""
+
+    schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    units: System | None = None
+    outline: AnyOutline
+    height: Length | None = None
+    courses: Annotated[int, Field(ge=1, le=12)] | None = None
+    construction: AnyConstruction
+    add_ons: AddOns = AddOns()
+    site: Site = Site()
+    bench: Bench = Bench()
+    fill: FillChoice = FillChoice()
+    accepted: tuple[Accepted, ...] = ()
+
+    model_config = ConfigDict(frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True)
+
+    @property
+    def system(self) -> System:
+        """The system to show: the one chosen, else the one the length was written in."""
+        if self.units is not None:
+            return self.units
+        sizes = [value for value in dict(self.outline).values() if isinstance(value, Length)]
+        if isinstance(self.outline, Polygon):
+            sizes = [self.outline.sides[0].length]
+        written = str(sizes[0].text).lower()
+        return System.IMPERIAL if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″")) else System.METRIC
+
+    @model_validator(mode="after")
+    def _one_of_height_and_courses(self) -> Self:
+        if (self.height is None) == (self.courses is None):
+            given = "neither" if self.courses is None else "both"
+            raise PydanticCustomError(
+                "height_or_courses", "Give the height or the number of courses, one of the two",
+                {"field": "height", "value": given, "allowed": "one of height, courses"},
+            )  # fmt: skip
+        return self
+
+    def document(self) -> dict[str, Any]:
+        """The design as plain JSON values, lengths as they were written."""
+        return self.model_dump(mode="json", exclude_none=True)
+
+
+def read_design(data: Any) -> Design:
+    """A Design from plain JSON values.
+
+    Raises DesignError that names every field at fault, its value and what is allowed.
+    """
+    try:
+        return Design.model_validate(data)
+    except ValidationError as fault:
+        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+
+
+TOLD_APART = ("outline", "construction")
+
+
+def _field_path(steps: tuple[Any, ...]) -> str:
+    """The path of a field; Pydantic puts the kind after what is told apart by one, which is no field of the document."""
+    kept = steps[:1] + steps[2:] if len(steps) > 1 and steps[0] in TOLD_APART else steps
+    return ".".join(str(step) for step in kept)
+
+
+def problem_of(error: dict[str, Any]) -> Problem:
+    """One of Pydantic's errors as a Problem of ours."""
+    context = error.get("ctx", {})
+    field = str(context.get("field") or _field_path(tuple(error["loc"])) or "design")
+    limits = [f"{sign} {context[key]}" for key, sign in (("gt", "more than"), ("ge", "at least"), ("le", "at most"), ("lt", "less than")) if key in context]
+    allowed = str(context.get("allowed") or context.get("expected") or context.get("expected_tags") or " and ".join(limits) or error["msg"])
+    shown = "nothing" if error["type"] in ("missing", "union_tag_not_found") else str(context.get("value", error.get("input")))
+    message = str(error["msg"])
+    message = message[:1].upper() + message[1:]
+    return Problem(field, shown[:120], message if message.endswith(".") else f"{message}.", allowed)

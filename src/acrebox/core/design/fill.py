@@ -1,0 +1,35 @@
+"""What goes in."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from acrebox.core.design.base import Choice
+from acrebox.core.measure.written import Length, Volume
+
+
+class Layer(Choice):
+    """One material, bottom to top: so deep, or a share [%] of what the depths leave."""
+
+    material: str
+    depth: Length | None = None
+    share: Annotated[float, Field(gt=0, le=100)] | None = None
+    bag: Volume | None = None
+    buy: Literal["cheaper", "bags", "bulk"] = "cheaper"
+
+
+def _usual_layers() -> tuple[Layer, ...]:
+    return (
+        Layer(material="garden-soil", share=50),
+        Layer(material="compost", share=40),
+        Layer(material="manure", share=10),
+    )
+
+
+class FillChoice(Choice):
+    """What goes in, and how much is left free at the top."""
+
+    gap: Length = Length("25 mm")
+    layers: tuple[Layer, ...] = Field(default_factory=_usual_layers)
+    keep_back: Annotated[int, Field(ge=0, le=10)] = 1
+    barrow: Volume = Volume("85 L")

@@ -1,0 +1,23 @@
+"""All views of a bed."""
+
+from collections.abc import Mapping, Sequence
+
+from acrebox.core.assembly import Assembly
+from acrebox.core.drafting.corner import draw_corners
+from acrebox.core.drafting.elevation import draw_elevation
+from acrebox.core.drafting.model import Drawings
+from acrebox.core.drafting.plan import draw_plan
+from acrebox.core.drafting.section import draw_section
+from acrebox.core.fill.layers import FilledLayer
+from acrebox.core.fixing import Fixed
+
+
+def draw(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str], fixings: Sequence[Fixed]) -> Drawings:
+    """Plan, section, elevations and corner details of a bed."""
+    each = {f.kind: f.each[0] for f in fixings}
+    return Drawings(
+        plan=draw_plan(bed, labels),
+        section=draw_section(bed, layers, labels),
+        elevations=[draw_elevation(bed, side, labels, each) for side in bed.outline.sides],
+        corners=draw_corners(bed, labels),
+    )

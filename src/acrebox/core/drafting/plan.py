@@ -1,0 +1,68 @@
+"""The bed from above."""
+
+from collections.abc import Iterator, Mapping
+from itertools import pairwise
+
+from acrebox.core.assembly import Assembly, Part
+from acrebox.core.drafting.model import Dimension, Shape, View, dimension, ring
+from acrebox.core.shape.outline import Side
+
+MOST_SIDES_DIMENSIONED = 12
+
+
+def draw_plan(bed: Assembly, labels: Mapping[str, str]) -> View:
+    """Everything seen from above, topmost last; outside and inside sizes, posts from centre to centre."""
+    top_down = sorted(bed.parts, key=lambda p: p.solid.bounds[1][2])
+    shapes = [Shape(kind="soil", part=None, role="soil", points=ring(bed.soil_face.ring))]
+    shapes += [Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(p.solid.seen_along(2))) for p in top_down]
+    dimensions = _of_rectangle(bed) if bed.outline.is_rectangle else _of_sides(bed)
+    return View(name="plan", title="Plan from above", shapes=shapes, dimensions=list(dimensions))
+
+
+def _of_rectangle(bed: Assembly) -> Iterator[Dimension]:
+    length, width = bed.size("outside")
+    (x0, y0), (x1, _), (_, y1) = bed.inside[0], bed.inside[1], bed.inside[2]
+    yield dimension("outside length", (0, 0), (length, 0), "below", 2)
+    yield dimension("inside length", (x0, 0), (x1, 0), "below", 1)
+    yield dimension("outside width", (0, 0), (0, width), "left", 2)
+    yield dimension("inside width", (0, y0), (0, y1), "left", 1)
+    for name, side in (("front", "above"), ("right", "right")):
+        wall = next(s for s in bed.outline.sides if s.name == name)
+        for a, b in pairwise(post_marks(bed, wall)):
+            start, end = ((a, width), (b, width)) if side == "above" else ((length, a), (length, b))
+            yield dimension("post centres", start, end, side, 1)  # type: ignore[arg-type]
+
+
+def _of_sides(bed: Assembly) -> Iterator[Dimension]:
+    length, width = bed.size("outside")
+    if len(bed.outline.sides) <= MOST_SIDES_DIMENSIONED:
+        for side in bed.outline.sides:
+            yield dimension(f"{side.name}, outside", side.start, side.end, "aligned", 1)
+    yield dimension("overall length", (0, 0), (length, 0), "below", 2)
+    yield dimension("overall width", (0, 0), (0, width), "left", 2)
+
+
+def posts_at(bed: Assembly, side: Side) -> list[Part]:
+    """The posts that stand against a side, inside or outside of it."""
+    deepest = bed.wall_thickness + max((p.solid.thickness for p in bed.parts if p.role.is_post), default=0.0)
+    found = []
+    for part in bed.parts:
+        if not part.role.is_post:
+            continue
+        us, vs = _coordinates(side, part)
+        if max(vs) <= deepest + 0.5 and min(vs) >= -deepest and min(us) > -1.0 - part.solid.thickness and max(us) < side.length + 1.0 + part.solid.thickness:
+            found.append(part)
+    return found
+
+
+def post_marks(bed: Assembly, side: Side) -> list[float]:
+    """Centres of the posts along a side, from its first corner [mm]."""
+    marks = sorted((min(us) + max(us)) / 2 for us, _ in (_coordinates(side, p) for p in posts_at(bed, side)))
+    # Two posts at one corner, one for each side, count once here.
+    return [m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > 20.0]
+
+
+def _coordinates(side: Side, part: Part) -> tuple[list[float], list[float]]:
+    (x, y), (ax, ay, _), (nx, ny, _) = side.start, side.along, side.inward
+    offsets = [(float(c[0]) - x, float(c[1]) - y) for c in part.solid.corners]
+    return [dx * ax + dy * ay for dx, dy in offsets], [dx * nx + dy * ny for dx, dy in offsets]

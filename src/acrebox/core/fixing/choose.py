@@ -1,0 +1,82 @@
+"""Which fixing a joint takes: the shortest with bite enough that does not poke out."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import ceil
+
+from acrebox.core.assembly import Assembly, Joint
+from acrebox.core.fixing.rules import FixingRule, fixing_rules
+from acrebox.core.stock import Catalogue, Screw
+
+LEAST_BITE_MM, ENOUGH_BITE_MM = 30.0, 50.0
+POKE_MM = 5.0
+SHEET_BITE_MM = 20.0
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """Joints alike and what fixes them: fewest and most a joint, `count` in all, bite [mm]; what is wrong with it, if anything.
+
+    `into` [mm] is the least that can hold it. In `hard` timber a pilot hole is a must.
+    """
+
+    kind: str
+    screw: Screw
+    joints: int
+    each: tuple[int, int]
+    count: int
+    through: float
+    into: float
+    bite: float
+    hard: bool
+    trouble: str | None
+
+
+def wanted_bite(family: str, through: float) -> float:
+    """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50."""
+    return SHEET_BITE_MM if family == "sheet" else min(max(LEAST_BITE_MM, through), ENOUGH_BITE_MM)
+
+
+def choose_screw(screws: Sequence[Screw], through: float, into: float, bite: float) -> tuple[Screw, str | None]:
+    """The shortest that passes `through`, bites enough and stays inside; else the best there is and what is wrong with it."""
+    by_length = sorted(screws, key=lambda s: s.length.mm)
+    inside = [s for s in by_length if s.length.mm <= through + into - POKE_MM]
+    good = [s for s in inside if s.length.mm >= through + bite - 1e-6]
+    if good:
+        return good[0], None
+    if inside and inside[-1].length.mm > through + LEAST_BITE_MM / 2:
+        # A thin second timber takes less; under 30 mm it is too little.
+        return inside[-1], None if inside[-1].length.mm >= through + min(bite, LEAST_BITE_MM) else "short"
+    longer = [s for s in by_length if s.length.mm > through]
+    return (longer[0], "pokes out") if longer else (by_length[-1], "short")
+
+
+def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
+    """The fixings of all joints, joints alike taken together, in the order of the rules."""
+    hard = {u.stock for u in bed.timbers if (t := book.find_timber(u.stock)) and t.hard}
+    stock = {p.name: p.stock for p in bed.parts}
+    chosen: dict[tuple[str, int, int], tuple[Screw, str | None]] = {}
+    alike: dict[tuple[str, int, str, bool, str], list[tuple[int, int]]] = defaultdict(list)
+    for joint in bed.joints:
+        rule = fixing_rules()[joint.kind]
+        through, into = round(joint.through), min(round(joint.into), 1000)
+        if (joint.kind, through, into) not in chosen:
+            family = [s for s in book.screw if s.family == rule.family]
+            chosen[joint.kind, through, into] = choose_screw(family, float(through), float(into), wanted_bite(rule.family, float(through)))
+        screw, trouble = chosen[joint.kind, through, into]
+        alike[joint.kind, through, screw.key, bool(hard & {stock[p] for p in joint.parts}), trouble or ""].append((_each(rule, joint), into))
+    order = list(fixing_rules())
+    screws = {s.key: s for s in book.screw}
+    return [_fixed(key, rows, screws[key[2]]) for key, rows in sorted(alike.items(), key=lambda row: (order.index(row[0][0]), row[0]))]
+
+
+def _each(rule: FixingRule, joint: Joint) -> int:
+    return max(rule.least, ceil(joint.run / rule.every_mm - 1e-9) + (1 if rule.every_mm > 200 else 0))
+
+
+def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], screw: Screw) -> Fixed:
+    kind, through, _, hard, trouble = key
+    counts = [each for each, _ in rows]
+    into = float(min(into for _, into in rows))
+    return Fixed(kind, screw, len(rows), (min(counts), max(counts)), sum(counts), float(through), into, screw.length.mm - through, hard, trouble or None)
