@@ -42,7 +42,12 @@ def posts(draw: st.DrawFn, stock: list[str] = POSTS) -> dict[str, Any]:
 @st.composite
 def rectangles(draw: st.DrawFn, longest: int = 2300) -> dict[str, Any]:
     """Rectangles measured either way."""
-    return {"shape": "rectangle", "length": draw(lengths(700, longest)), "width": draw(lengths(600, 1500)), "measured": draw(st.sampled_from(["outside", "inside"]))}
+    return {
+        "shape": "rectangle",
+        "length": draw(lengths(700, longest)),
+        "width": draw(lengths(600, 1500)),
+        "measured": draw(st.sampled_from(["outside", "inside"])),
+    }
 
 
 @st.composite
@@ -55,7 +60,13 @@ def square_cornered(draw: st.DrawFn) -> dict[str, Any]:
     left, front = draw(leg), draw(leg)
     width = front + draw(st.integers(ROOMY + 230, 900))
     if shape == "l":
-        return {"shape": "l", "length": f"{left + draw(st.integers(ROOMY + 230, 900))} mm", "width": f"{width} mm", "front": f"{front} mm", "left": f"{left} mm"}
+        return {
+            "shape": "l",
+            "length": f"{left + draw(st.integers(ROOMY + 230, 900))} mm",
+            "width": f"{width} mm",
+            "front": f"{front} mm",
+            "left": f"{left} mm",
+        }
     right, bay = draw(leg), draw(st.integers(ROOMY + 230, 700))
     sizes = {"length": f"{left + bay + right} mm", "left": f"{left} mm", "right": f"{right} mm"}
     if shape == "u":
@@ -70,7 +81,12 @@ def any_outline(draw: st.DrawFn) -> dict[str, Any]:
     if kind == "square":
         return draw(square_cornered())
     if kind == "regular":
-        return {"shape": "regular", "sides": draw(st.integers(3, 9)), "side": f"{draw(st.integers(1300, 2000))} mm", "measured": draw(st.sampled_from(["outside", "inside"]))}
+        return {
+            "shape": "regular",
+            "sides": draw(st.integers(3, 9)),
+            "side": f"{draw(st.integers(1300, 2000))} mm",
+            "measured": draw(st.sampled_from(["outside", "inside"])),
+        }
     corner = draw(st.integers(62, 118))
     sides = [{"length": f"{draw(st.integers(1500, 2200))} mm", "corner": corner}, {"length": f"{draw(st.integers(1300, 1800))} mm", "corner": 180 - corner}]
     return {"shape": "polygon", "sides": [*sides, {"length": sides[0]["length"], "corner": corner}]}
@@ -155,7 +171,8 @@ def sheet_designs(draw: st.DrawFn) -> dict[str, Any]:
         **posts(draw, THICK_POSTS),
         "post_drop": "20 mm",
     }
-    size = draw(st.sampled_from([{"courses": 1}, {"courses": 2}, {"height": "500 mm"}]))
+    sizes: list[dict[str, Any]] = [{"courses": 1}, {"courses": 2}, {"height": "500 mm"}]
+    size = draw(st.sampled_from(sizes))
     return bed(draw, draw(square_cornered()), construction, **size)
 
 

@@ -14,6 +14,7 @@ from sample import document
 def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
     page.goto(site)
     page.get_by_role("button", name="New bed in ft and in").click()
+    page.get_by_role("button", name="Boards on posts").click()
     saved(page)
     page.get_by_label("Name of the bed").fill("Salad by the gate")
     page.get_by_label("Length, outside").fill("7ft 10-1/2")
@@ -123,7 +124,8 @@ def test_in_a_conflict_mine_can_go_on_top(new_context: Callable[..., BrowserCont
 def test_bad_input_is_named_and_the_last_good_plan_stays(page: Page, site: str, label: str, typed: str, says: str) -> None:
     bed = make_bed(site, document(name="Bad input"))
     open_bed(page, site, bed)
-    before = page.locator(".view.plan .dimension").all_inner_texts()
+    expect(page.locator(".view.plan .dimension").first).to_be_visible()
+    before = page.locator(".view.plan .dimension").all_text_contents()
     cost = tape(page, "cost")
     field = page.get_by_label(label, exact=True)
     field.fill(typed)
@@ -131,7 +133,7 @@ def test_bad_input_is_named_and_the_last_good_plan_stays(page: Page, site: str, 
     expect(wrong).to_contain_text(says)
     expect(wrong).to_contain_text("Allowed")
     expect(page.locator(".save")).to_contain_text("not saved")
-    assert page.locator(".view.plan .dimension").all_inner_texts() == before
+    assert page.locator(".view.plan .dimension").all_text_contents() == before
     assert tape(page, "cost") == cost
     assert field.input_value() == typed
     page.reload()

@@ -21,8 +21,9 @@ def test_the_contract_carries_what_it_promises_each_with_its_working() -> None:
     assert {"item", "count", "unit", "cost", "working"} <= plan["buying"][0].keys()
     assert {"stock", "length_mm", "pieces"} <= plan["cutting"]["sticks"][0].keys()
     assert {"bound", "proven", "working"} <= plan["cutting"].keys()
-    assert {"length_mm", "width_mm", "depth_mm", "volume_l"} == plan["inside"]["working"].keys() - {"to_brim_l"}
+    assert {"length_mm", "width_mm", "depth_mm", "volume_l"} <= plan["inside"]["working"].keys()
     assert {"layers", "settled_l", "loose_l", "working"} <= plan["fill"].keys()
+    assert {"joint", "name", "count", "bite_mm", "working"} <= plan["fixings"][0].keys()
     assert {"code", "level", "message"} <= plan["watch_outs"][0].keys()
     for cut in plan["cuts"]:
         assert cut["working"]["length_mm"]["amount"] == pytest.approx(cut["length_mm"])

@@ -7,13 +7,13 @@ import numpy as np
 import pytest
 import trimesh
 from hypothesis import given, settings
-from strategies import any_design, sheet_designs
 
 from acrebox.core.assembly import Assembly, Part
 from acrebox.core.construction import assemble
 from acrebox.core.design import Design, read_design
 from acrebox.core.stock import catalogue
 from acrebox.demo import demo_beds
+from strategies import any_design, sheet_designs
 
 FACES = [(0, 1, 3, 2), (4, 6, 7, 5), (0, 4, 5, 1), (2, 3, 7, 6), (0, 2, 6, 4), (1, 5, 7, 3)]
 SPECK_MM3 = 1.0

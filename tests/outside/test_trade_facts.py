@@ -4,6 +4,7 @@ from math import ceil
 
 import pytest
 
+from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
 from acrebox.core.measure.written import parse_length, parse_volume
 from acrebox.core.plan import plan_document
@@ -51,3 +52,76 @@ def test_the_usual_mix_is_shares_of_the_settled_volume() -> None:
 def test_outside_sizes_are_not_used_for_soil(gap: str) -> None:
     plan = plan_document(document(fill__gap=gap))
     assert plan["inside"]["volume_l"] < plan["inside"]["length_mm"] * plan["inside"]["width_mm"] * plan["inside"]["depth_mm"] / 1e6
+
+
+def sleepers(**changes: object) -> dict[str, object]:
+    construction = {"kind": "sleepers", "sleeper": "sleeper-100x200", "post": "post-75x75", **changes.pop("construction", {})}  # type: ignore[dict-item]
+    return document(**{"outline": {"length": "4.8 m", "width": "1.2 m"}, "height": None, "courses": 3, "construction": construction, **changes})
+
+
+def test_three_courses_of_200_mm_with_supports_50_mm_below_the_top_stand_550_mm() -> None:
+    plan = plan_document(sleepers(construction={"hung": {"side": "back"}}))
+    assert {c["length_mm"] for c in plan["cuts"] if c["role"] == "ledger post"} == {550}
+
+
+def test_front_posts_of_a_wall_hung_bed_are_twice_the_back_ones() -> None:
+    posts = {c["role"]: c["length_mm"] for c in plan_document(sleepers(construction={"hung": {"side": "back"}}))["cuts"] if "post" in c["role"]}
+    assert posts["corner post"] == 2 * posts["ledger post"]
+
+
+def test_two_anchors_a_ledger_post_and_a_third_when_it_is_long() -> None:
+    for courses, each in ((3, 2), (4, 3)):
+        plan = plan_document(sleepers(courses=courses, construction={"hung": {"side": "back"}}))
+        ledgers = sum(p["role"] == "ledger post" for p in plan["parts"])
+        assert next(b["count"] for b in plan["buying"] if b["item"] == "wall-anchor") == each * ledgers
+
+
+def test_a_150_mm_screw_through_a_100_mm_sleeper_bites_50_mm() -> None:
+    [row] = [f for f in plan_document(sleepers())["fixings"] if f["joint"] == "sleeper to post"]
+    assert (row["length_mm"], row["bite_mm"]) == (150, 50)
+
+
+def test_half_sleeper_corner_blocks_leave_1_2_by_1_1_m_and_396_litres_at_300_mm() -> None:
+    """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long, the other a thickness longer."""
+    plan = plan_document(
+        document(
+            outline={"length": "1.2 m", "width": "1.1 m", "measured": "inside"}, height=None, courses=2, fill={"gap": "100 mm"},
+            construction={"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "post-75x75", "corner": "short_through", "held_by": "corner_blocks"},
+        )
+    )  # fmt: skip
+    assert plan["inside"]["volume_l"] == pytest.approx(396)
+    assert {c["length_mm"] for c in plan["cuts"]} == {1200}
+    assert sorted({s["outside_mm"] for s in plan["outside"]["sides"]}) == [1200, 1300]
+
+
+@pytest.mark.parametrize(("side", "ties"), [(1200, 0), (3000, 1), (3600, 2)])
+def test_ties_by_the_rule(side: float, ties: int) -> None:
+    assert ties_by_rule(side) == ties
+
+
+def test_studs_behind_sheet_stand_at_most_900_mm_apart_or_it_is_said() -> None:
+    def seen(limit: str) -> set[str]:
+        frame = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75", "footing": "frames", "stud_limit": limit}
+        return {
+            w["code"] for w in plan_document(document(outline={"length": "3 m", "width": "1.2 m"}, height=None, courses=1, construction=frame))["watch_outs"]
+        }
+
+    assert "bow" not in seen("900 mm")
+    assert "bow" in seen("1.5 m")
+
+
+def test_sheet_screws_every_200_to_250_mm_along_a_rail() -> None:
+    frame = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}
+    plan = plan_document(document(outline={"length": "2.4 m", "width": "1.2 m"}, height=None, courses=1, construction=frame))
+    [row] = [f for f in plan["fixings"] if f["joint"] == "sheet to rail"]
+    length = 2 * sum(p["length_mm"] for p in plan["parts"] if p["role"] == "sheet")
+    assert 200 <= length / (row["count"] - row["joints"]) <= 250
+
+
+def test_staves_are_counted_by_panel_and_not_by_perimeter() -> None:
+    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter; each panel ends with a board of its own."""
+    staves = {"kind": "staves", "average": "5 1/2 in", "rail": "2x4", "post": "4x4", "panel": "4 ft"}
+    plan = plan_document(document(height="18 in", construction=staves))
+    notes = {n["name"]: n["words"] for n in plan["notes"]}
+    assert notes["by perimeter"].startswith("53 boards")
+    assert sum(p["role"] == "stave" for p in plan["parts"]) == 6 * 9

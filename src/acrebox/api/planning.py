@@ -3,7 +3,10 @@
 from fastapi import APIRouter, Response
 
 from acrebox.api.problems import RESPONSES
+from acrebox.api.shapes import ChangeIn, ChangeOut
+from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design
+from acrebox.core.measure.printing import System
 from acrebox.core.plan import Plan, plan_bed
 from acrebox.core.stock import Catalogue, catalogue
 
@@ -14,6 +17,19 @@ router = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[4
 def plan(design: Design) -> Response:
     """The Plan of a Design; stores nothing."""
     return Response(plan_bed(design).model_dump_json(), media_type="application/json")
+
+
+@router.get("/constructions")
+def constructions(units: System = System.METRIC) -> list[Offer]:
+    """The constructions that can be built, each with its picture and a design to start from."""
+    return list(offers(units))
+
+
+@router.post("/change-construction")
+def change(asked: ChangeIn) -> ChangeOut:
+    """The same bed built another way, and what was dropped; stores nothing."""
+    changed = change_construction(asked.design, asked.kind)
+    return ChangeOut(design=changed.design, dropped=list(changed.dropped))
 
 
 @router.get("/stock")

@@ -1,7 +1,7 @@
 """What goes over the wire besides Designs and Plans."""
 
 from datetime import datetime
-from typing import Self
+from typing import Literal, Self
 from uuid import UUID
 
 from pydantic import BaseModel
@@ -39,6 +39,20 @@ class BedOut(BaseModel):
             id=bed.id, revision=bed.revision, design=bed.design, saved_at=bed.saved_at,
             can_undo=bed.can_undo, can_redo=bed.can_redo, ticks=ticks,
         )  # fmt: skip
+
+
+class ChangeIn(BaseModel):
+    """A bed and the construction it is to be built of."""
+
+    design: Design
+    kind: Literal["boards", "sleepers", "staves", "framed_sheet"]
+
+
+class ChangeOut(BaseModel):
+    """The bed built that way, and in words what was dropped."""
+
+    design: Design
+    dropped: list[str]
 
 
 class YardBed(BaseModel):

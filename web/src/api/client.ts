@@ -19,6 +19,9 @@ export type FillLayer = Shapes['FillLayer']
 export type Cut = Shapes['Cut']
 export type Layer = Shapes['Layer']
 export type Buy = Shapes['Buy']
+export type Offer = Shapes['Offer']
+export type Kind = Offer['kind']
+export type Fixing = Shapes['Fixing']
 export type Units = 'metric' | 'imperial'
 export type TickKind = 'cut' | 'buy' | 'fill'
 
@@ -45,6 +48,8 @@ const bedPath = (bed_id: string) => ({ path: { bed_id } })
 
 export const api = {
   stock: () => answer<Catalogue>(http.GET('/api/stock')),
+  constructions: (units: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units } } })),
+  changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
   plan: (design: Design, signal: AbortSignal) => answer<Plan>(http.POST('/api/plan', { body: design as never, signal })),
   beds: () => answer<YardBed[]>(http.GET('/api/beds')),
   bed: (id: string) => answer<Bed>(http.GET('/api/beds/{bed_id}', { params: bedPath(id) })),

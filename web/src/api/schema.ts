@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/constructions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Constructions
+         * @description The constructions that can be built, each with its picture and a design to start from.
+         */
+        get: operations["constructions_api_constructions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/change-construction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change
+         * @description The same bed built another way, and what was dropped; stores nothing.
+         */
+        post: operations["change_api_change_construction_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -215,6 +255,18 @@ export interface components {
             reason: string;
         };
         /**
+         * AddOns
+         * @description Everything added to the walls.
+         */
+        AddOns: {
+            cap?: components["schemas"]["Cap"] | null;
+            ties?: components["schemas"]["Ties"] | null;
+            straps?: components["schemas"]["Straps"] | null;
+            seats?: components["schemas"]["Seats"] | null;
+            trellis?: components["schemas"]["Trellis"] | null;
+            hoops?: components["schemas"]["Hoops"] | null;
+        };
+        /**
          * BagSize
          * @description A size of bag and the price of one.
          */
@@ -334,25 +386,13 @@ export interface components {
         };
         /**
          * Boards
-         * @description Boards on edge, stacked in courses, on inside corner posts.
+         * @description Boards on edge, stacked in courses, on posts inside the corners and along the sides.
          */
         Boards: {
-            /**
-             * Kind
-             * @default boards
-             * @constant
-             */
-            kind: "boards";
-            /** Board */
-            board: string;
             /** Post */
             post: string;
             /** @default {} */
-            board_measured: components["schemas"]["Section"];
-            /** @default {} */
             post_measured: components["schemas"]["Section"];
-            /** @default long_through */
-            corner: components["schemas"]["Corner"];
             /** @default concrete */
             post_depth: components["schemas"]["PostDepth"];
             /** @default hidden */
@@ -366,12 +406,22 @@ export interface components {
             /** Post Limit */
             post_limit?: (string | number) | null;
             /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "boards";
+            /** Board */
+            board: string;
+            /** @default {} */
+            board_measured: components["schemas"]["Section"];
+            /** @default long_through */
+            corner: components["schemas"]["Corner"];
+            /**
              * Top Course
              * @default whole
              * @enum {string}
              */
             top_course: "whole" | "ripped";
-            cap?: components["schemas"]["Cap"] | null;
         };
         /**
          * Bulk
@@ -427,13 +477,23 @@ export interface components {
              * @default 2x6
              */
             board: string;
+            /** @default {} */
+            board_measured: components["schemas"]["Section"];
             /**
              * Overhang
              * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
              * @default 3/4 in
              */
             overhang: string | number;
+            /** @default butted */
+            corner: components["schemas"]["CapCorner"];
         };
+        /**
+         * CapCorner
+         * @description How the cap's boards meet at the corners.
+         * @enum {string}
+         */
+        CapCorner: "mitred" | "butted";
         /**
          * Catalogue
          * @description Everything the yard sells, with its currency.
@@ -445,15 +505,42 @@ export interface components {
             currency_sign: string;
             /** Timber */
             timber: components["schemas"]["Timber"][];
+            /** Sheet */
+            sheet: components["schemas"]["Sheet"][];
+            /** Good */
+            good: components["schemas"]["Good"][];
+            /** Screw */
+            screw: components["schemas"]["Screw"][];
             /** Fill */
             fill: components["schemas"]["Fill"][];
         };
         /**
+         * ChangeIn
+         * @description A bed and the construction it is to be built of.
+         */
+        ChangeIn: {
+            design: components["schemas"]["Design-Input"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "boards" | "sleepers" | "staves" | "framed_sheet";
+        };
+        /**
+         * ChangeOut
+         * @description The bed built that way, and in words what was dropped.
+         */
+        ChangeOut: {
+            design: components["schemas"]["Design-Output"];
+            /** Dropped */
+            dropped: string[];
+        };
+        /**
          * Corner
-         * @description Which sides run through at the corners; the other sides butt between them.
+         * @description Which sides run through at the corners; the other sides butt between them, or both are mitred.
          * @enum {string}
          */
-        Corner: "long_through" | "short_through" | "alternate";
+        Corner: "long_through" | "short_through" | "alternate" | "mitred";
         /**
          * Cut
          * @description Pieces alike: what to saw, how many, and the parts they become.
@@ -473,6 +560,10 @@ export interface components {
             length_mm: number;
             /** Rip Mm */
             rip_mm: number | null;
+            /** Ends */
+            ends: string;
+            /** Notches */
+            notches: number;
             /** Count */
             count: number;
             /** Parts */
@@ -514,12 +605,16 @@ export interface components {
             /** Name */
             name: string;
             units?: components["schemas"]["System"] | null;
-            outline: components["schemas"]["Rectangle"];
+            /** Outline */
+            outline: components["schemas"]["Rectangle"] | components["schemas"]["LShape"] | components["schemas"]["UShape"] | components["schemas"]["HShape"] | components["schemas"]["RegularPolygon"] | components["schemas"]["Polygon"];
             /** Height */
             height?: (string | number) | null;
             /** Courses */
             courses?: number | null;
-            construction: components["schemas"]["Boards"];
+            /** Construction */
+            construction: components["schemas"]["Boards"] | components["schemas"]["Sleepers"] | components["schemas"]["Staves"] | components["schemas"]["FramedSheet"];
+            /** @default {} */
+            add_ons: components["schemas"]["AddOns"];
             /**
              * @default {
              *       "reach": "two_sides"
@@ -582,12 +677,16 @@ export interface components {
             /** Name */
             name: string;
             units?: components["schemas"]["System"] | null;
-            outline: components["schemas"]["Rectangle"];
+            /** Outline */
+            outline: components["schemas"]["Rectangle"] | components["schemas"]["LShape"] | components["schemas"]["UShape"] | components["schemas"]["HShape"] | components["schemas"]["RegularPolygon"] | components["schemas"]["Polygon"];
             /** Height */
             height?: (string | number) | null;
             /** Courses */
             courses?: number | null;
-            construction: components["schemas"]["Boards"];
+            /** Construction */
+            construction: components["schemas"]["Boards"] | components["schemas"]["Sleepers"] | components["schemas"]["Staves"] | components["schemas"]["FramedSheet"];
+            /** @default {} */
+            add_ons: components["schemas"]["AddOns"];
             /**
              * @default {
              *       "reach": "two_sides"
@@ -639,6 +738,8 @@ export interface components {
         /**
          * Dimension
          * @description A dimension line from one point to another, laid out on a side of the view, `tier` lines away from it.
+         *
+         *     An `aligned` one lies along its own line, on its right hand.
          */
         Dimension: {
             /** Name */
@@ -657,7 +758,7 @@ export interface components {
              * Side
              * @enum {string}
              */
-            side: "above" | "below" | "left" | "right";
+            side: "above" | "below" | "left" | "right" | "aligned";
             /** Tier */
             tier: number;
             /** Length Mm */
@@ -665,11 +766,25 @@ export interface components {
         };
         /**
          * Drawings
-         * @description Plan from above; section across the bed, between two posts.
+         * @description Plan from above; section across the bed, between posts; one elevation a side; a corner, course by course.
          */
         Drawings: {
             plan: components["schemas"]["View"];
             section: components["schemas"]["View"];
+            /** Elevations */
+            elevations: components["schemas"]["View"][];
+            /** Corners */
+            corners: components["schemas"]["View"][];
+        };
+        /**
+         * EndCutOut
+         * @description How an end is cut, from square [°]: mitre across the thickness, bevel across the face.
+         */
+        EndCutOut: {
+            /** Mitre */
+            mitre: number;
+            /** Bevel */
+            bevel: number;
         };
         /**
          * FieldProblem
@@ -825,6 +940,189 @@ export interface components {
             cost: number;
         };
         /**
+         * Fixing
+         * @description Joints alike and what fixes them. `pilot_mm` is the drill; `pilot_must` in hard timber; `trouble` says what is wrong.
+         */
+        Fixing: {
+            /** Working */
+            working?: {
+                [key: string]: components["schemas"]["Worked"];
+            };
+            /** Joint */
+            joint: string;
+            /** Screw */
+            screw: string;
+            /** Name */
+            name: string;
+            /** Joints */
+            joints: number;
+            /** Each */
+            each: string;
+            /** Count */
+            count: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Bite Mm */
+            bite_mm: number;
+            /** Pilot Mm */
+            pilot_mm: number;
+            /** Pilot Must */
+            pilot_must: boolean;
+            /** Countersink */
+            countersink: boolean;
+            /** Trouble */
+            trouble: string | null;
+        };
+        /**
+         * FramedSheet
+         * @description Corrugated sheet on frames of rails and studs; its cover width, or a cut of it, sets the height.
+         */
+        FramedSheet: {
+            /** Post */
+            post: string;
+            /** @default {} */
+            post_measured: components["schemas"]["Section"];
+            /** @default concrete */
+            post_depth: components["schemas"]["PostDepth"];
+            /** @default hidden */
+            post_top: components["schemas"]["PostTop"];
+            /**
+             * Post Drop
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 50 mm
+             */
+            post_drop: string | number;
+            /** Post Limit */
+            post_limit?: (string | number) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "framed_sheet";
+            /** Sheet */
+            sheet: string;
+            /** Rail */
+            rail: string;
+            /** @default {} */
+            rail_measured: components["schemas"]["Section"];
+            /**
+             * Face
+             * @default outside
+             * @enum {string}
+             */
+            face: "outside" | "inside";
+            /**
+             * Footing
+             * @default posts
+             * @enum {string}
+             */
+            footing: "posts" | "frames";
+            /**
+             * Stud Limit
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 600 mm
+             */
+            stud_limit: string | number;
+            /** @default long_through */
+            corner: components["schemas"]["Corner"];
+            /**
+             * Open End
+             * @default false
+             */
+            open_end: boolean;
+        };
+        /**
+         * Good
+         * @description Something sold by the piece or by the metre: a band, a membrane, an anchor.
+         */
+        Good: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Price */
+            price: string;
+        };
+        /**
+         * HShape
+         * @description Two legs `left` and `right` wide, joined by a bar `bar` wide across the middle.
+         */
+        HShape: {
+            /** @default outside */
+            measured: components["schemas"]["Measured"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "h";
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            length: string | number;
+            /**
+             * Width
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            width: string | number;
+            /**
+             * Left
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            left: string | number;
+            /**
+             * Right
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            right: string | number;
+            /**
+             * Bar
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            bar: string | number;
+        };
+        /**
+         * Hatch
+         * @description Something in the wall that must stay reachable: where it starts along the wall, and how wide it is.
+         */
+        Hatch: {
+            /**
+             * Start
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            start: string | number;
+            /**
+             * Width
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            width: string | number;
+        };
+        /**
+         * Hoops
+         * @description Sleeves inside the two longest sides that hold the feet of hoops.
+         */
+        Hoops: {
+            /**
+             * Stock
+             * @default sleeve-25
+             */
+            stock: string;
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 300 mm
+             */
+            length: string | number;
+            /**
+             * Spacing
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 1 m
+             */
+            spacing: string | number;
+        };
+        /**
          * Inside
          * @description The space inside, to the fill line.
          */
@@ -839,10 +1137,45 @@ export interface components {
             width_mm: number;
             /** Depth Mm */
             depth_mm: number;
+            /** Area M2 */
+            area_m2: number;
             /** Volume L */
             volume_l: number;
             /** To Brim L */
             to_brim_l: number;
+        };
+        /**
+         * LShape
+         * @description A rectangle of `length` × `width` less its back right corner: the front leg is `front` wide, the left leg `left`.
+         */
+        LShape: {
+            /** @default outside */
+            measured: components["schemas"]["Measured"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "l";
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            length: string | number;
+            /**
+             * Width
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            width: string | number;
+            /**
+             * Front
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            front: string | number;
+            /**
+             * Left
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            left: string | number;
         };
         /**
          * Layer
@@ -871,6 +1204,37 @@ export interface components {
          */
         Measured: "outside" | "inside";
         /**
+         * NotchOut
+         * @description A box cut out of a piece: from and to along its length, face and thickness [mm].
+         */
+        NotchOut: {
+            /** Along */
+            along: [
+                number,
+                number
+            ];
+            /** Face */
+            face: [
+                number,
+                number
+            ];
+            /** Through */
+            through: [
+                number,
+                number
+            ];
+        };
+        /**
+         * Note
+         * @description Something counted on the way that a builder wants to know, in words.
+         */
+        Note: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * OffCut
          * @description Sticks to hand that cost nothing.
          */
@@ -889,14 +1253,38 @@ export interface components {
             count: number;
         };
         /**
+         * Offer
+         * @description One construction: a sentence, what it suits and asks for, a design to start from, and its picture.
+         */
+        Offer: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Sentence */
+            sentence: string;
+            /** Suits */
+            suits: string;
+            /** Asks */
+            asks: string;
+            design: components["schemas"]["Design-Output"];
+            picture: components["schemas"]["View"];
+        };
+        /**
          * Outside
-         * @description The bed from outside.
+         * @description The bed from outside; of an outline that is no rectangle, the box round it.
          */
         Outside: {
             /** Working */
             working?: {
                 [key: string]: components["schemas"]["Worked"];
             };
+            /** Rectangle */
+            rectangle: boolean;
+            /** Sides */
+            sides: components["schemas"]["PlanSide"][];
+            /** Perimeter Mm */
+            perimeter_mm: number;
             /** Length Mm */
             length_mm: number;
             /** Width Mm */
@@ -940,6 +1328,12 @@ export interface components {
             parts: components["schemas"]["PlanPart"][];
             /** Cuts */
             cuts: components["schemas"]["Cut"][];
+            /** Fixings */
+            fixings: components["schemas"]["Fixing"][];
+            /** Notes */
+            notes: components["schemas"]["Note"][];
+            /** Construction */
+            construction: string;
             /** Buying */
             buying: components["schemas"]["Buy"][];
             cutting: components["schemas"]["Cutting"];
@@ -952,6 +1346,8 @@ export interface components {
         /**
          * PlanPart
          * @description One piece in place [mm]: origin corner and the directions of its length, face and thickness.
+         *
+         *     `faces` are the areas [m²] that lie to the soil, the ground and the weather.
          */
         PlanPart: {
             /** Id */
@@ -998,6 +1394,28 @@ export interface components {
                 number,
                 number
             ];
+            /** Ends */
+            ends: components["schemas"]["EndCutOut"][];
+            /** Notches */
+            notches: components["schemas"]["NotchOut"][];
+            /** Faces */
+            faces: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * PlanSide
+         * @description One side of the outline: outside and inside, and the angle inside the bed at its end [°].
+         */
+        PlanSide: {
+            /** Name */
+            name: string;
+            /** Outside Mm */
+            outside_mm: number;
+            /** Inside Mm */
+            inside_mm: number;
+            /** Corner Deg */
+            corner_deg: number;
         };
         /**
          * PlannedStick
@@ -1024,6 +1442,21 @@ export interface components {
             offcut_mm: number;
             /** Offcut Name */
             offcut_name: string | null;
+        };
+        /**
+         * Polygon
+         * @description Sides walked anticlockwise, the bed on the left hand; the last side closes the outline by itself.
+         */
+        Polygon: {
+            /** @default outside */
+            measured: components["schemas"]["Measured"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "polygon";
+            /** Sides */
+            sides: components["schemas"]["TypedSide"][];
         };
         /**
          * PostDepth
@@ -1068,10 +1501,11 @@ export interface components {
          * @description A rectangular bed.
          */
         Rectangle: {
+            /** @default outside */
+            measured: components["schemas"]["Measured"];
             /**
-             * Shape
-             * @default rectangle
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             shape: "rectangle";
             /**
@@ -1084,8 +1518,93 @@ export interface components {
              * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
              */
             width: string | number;
+        };
+        /**
+         * RegularPolygon
+         * @description A polygon of equal sides, `side` long each.
+         */
+        RegularPolygon: {
             /** @default outside */
             measured: components["schemas"]["Measured"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "regular";
+            /** Sides */
+            sides: number;
+            /**
+             * Side
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            side: string | number;
+        };
+        /**
+         * Screw
+         * @description A kind of fixing in one length, sold by the box.
+         */
+        Screw: {
+            /** Key */
+            key: string;
+            /** Family */
+            family: string;
+            /** Name */
+            name: string;
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            length: string | number;
+            /**
+             * Diameter
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            diameter: string | number;
+            /**
+             * Pilot
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            pilot: string | number;
+            /** Box */
+            box: number;
+            /** Price */
+            price: string;
+        };
+        /**
+         * Seats
+         * @description Benches outside on chosen sides: seat boards on rails, carried by 45° brackets.
+         */
+        Seats: {
+            /** Sides */
+            sides: string[];
+            /**
+             * Board
+             * @default 2x6
+             */
+            board: string;
+            /**
+             * Rail
+             * @default 2x4
+             */
+            rail: string;
+            /**
+             * Height
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 430 mm
+             */
+            height: string | number;
+            /**
+             * Depth
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 300 mm
+             */
+            depth: string | number;
+            /**
+             * Overhang
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 20 mm
+             */
+            overhang: string | number;
         };
         /**
          * Section
@@ -1123,14 +1642,14 @@ export interface components {
         };
         /**
          * Shape
-         * @description A polygon of a view: a part cut through or seen, a layer of fill, or the soil from above.
+         * @description A polygon of a view: a part cut through, seen or hidden, a layer of fill, the soil from above, or a fixing's place.
          */
         Shape: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "cut" | "seen" | "layer" | "soil";
+            kind: "cut" | "seen" | "hidden" | "layer" | "soil" | "fixing";
             /** Part */
             part: string | null;
             /** Role */
@@ -1142,12 +1661,113 @@ export interface components {
             ][];
         };
         /**
+         * Sheet
+         * @description Corrugated sheet: its full and cover width, profile depth, side and end laps, lengths sold.
+         */
+        Sheet: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Width
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            width: string | number;
+            /**
+             * Cover
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            cover: string | number;
+            /**
+             * Depth
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            depth: string | number;
+            /**
+             * Pitch
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            pitch: string | number;
+            /**
+             * Steel
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            steel: string | number;
+            /**
+             * End Lap
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            end_lap: string | number;
+            /** Source */
+            source: string;
+            /** Lengths */
+            lengths: components["schemas"]["StickLength"][];
+            /**
+             * Cover Mm
+             * @description The cover width as understood [mm].
+             */
+            readonly cover_mm: number;
+        };
+        /**
          * Site
          * @description Where the bed stands, as far as the stages built so far ask.
          */
         Site: {
             /** @default two_sides */
             reach: components["schemas"]["Reach"];
+        };
+        /**
+         * Sleepers
+         * @description Heavy timbers, flat or on edge, their joints staggered course by course.
+         */
+        Sleepers: {
+            /** Post */
+            post: string;
+            /** @default {} */
+            post_measured: components["schemas"]["Section"];
+            /** @default concrete */
+            post_depth: components["schemas"]["PostDepth"];
+            /** @default hidden */
+            post_top: components["schemas"]["PostTop"];
+            /**
+             * Post Drop
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 50 mm
+             */
+            post_drop: string | number;
+            /** Post Limit */
+            post_limit?: (string | number) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sleepers";
+            /** Sleeper */
+            sleeper: string;
+            /** @default {} */
+            sleeper_measured: components["schemas"]["Section"];
+            /**
+             * Lay
+             * @default edge
+             * @enum {string}
+             */
+            lay: "edge" | "flat";
+            /** @default alternate */
+            corner: components["schemas"]["Corner"];
+            /**
+             * Held By
+             * @default posts_inside
+             * @enum {string}
+             */
+            held_by: "posts_inside" | "posts_outside" | "corner_blocks";
+            /**
+             * Overlap
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 300 mm
+             */
+            overlap: string | number;
+            hung?: components["schemas"]["WallHung"] | null;
         };
         /**
          * SoldLength
@@ -1182,6 +1802,64 @@ export interface components {
             price: string;
             /** Limit */
             limit?: number | null;
+        };
+        /**
+         * Staves
+         * @description Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them.
+         */
+        Staves: {
+            /** Post */
+            post: string;
+            /** @default {} */
+            post_measured: components["schemas"]["Section"];
+            /** @default concrete */
+            post_depth: components["schemas"]["PostDepth"];
+            /** @default hidden */
+            post_top: components["schemas"]["PostTop"];
+            /**
+             * Post Drop
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 50 mm
+             */
+            post_drop: string | number;
+            /** Post Limit */
+            post_limit?: (string | number) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "staves";
+            /**
+             * Stave
+             * @default pallet-board
+             */
+            stave: string;
+            /** @default {} */
+            stave_measured: components["schemas"]["Section"];
+            /**
+             * Widths
+             * @default []
+             */
+            widths: (string | number)[];
+            /** Average */
+            average?: (string | number) | null;
+            /** Rail */
+            rail: string;
+            /** @default {} */
+            rail_measured: components["schemas"]["Section"];
+            /**
+             * Panel
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 1.2 m
+             */
+            panel: string | number;
+            /**
+             * Bad Share
+             * @default 15
+             */
+            bad_share: number;
+            /** @default long_through */
+            corner: components["schemas"]["Corner"];
         };
         /**
          * StickLength
@@ -1234,6 +1912,23 @@ export interface components {
             sticks: number[];
         };
         /**
+         * Straps
+         * @description Steel bands right round the outside, the highest at three quarters of the height.
+         */
+        Straps: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Lap
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 150 mm
+             */
+            lap: string | number;
+        };
+        /**
          * System
          * @description The system of units in which a bed is shown.
          * @enum {string}
@@ -1248,6 +1943,25 @@ export interface components {
             kind: string;
             /** Key */
             key: string;
+        };
+        /**
+         * Ties
+         * @description Timbers across the inside that hold long sides together: by the rule, or so many a side.
+         */
+        Ties: {
+            /**
+             * Stock
+             * @default 2x4
+             */
+            stock: string;
+            /** Count */
+            count?: number | null;
+            /**
+             * Levels
+             * @default top
+             * @enum {string}
+             */
+            levels: "top" | "top_and_bottom";
         };
         /**
          * Timber
@@ -1274,13 +1988,25 @@ export interface components {
              * Use
              * @enum {string}
              */
-            use: "board" | "post";
+            use: "board" | "post" | "sleeper" | "rail" | "stave" | "sleeve";
             /** Density Kg M3 */
             density_kg_m3: number;
             /** Source */
             source: string;
             /** Lengths */
             lengths: components["schemas"]["StickLength"][];
+            /** Tongue */
+            tongue?: (string | number) | null;
+            /**
+             * Hard
+             * @default false
+             */
+            hard: boolean;
+            /**
+             * Reclaimed
+             * @default false
+             */
+            reclaimed: boolean;
             /**
              * Thickness Mm
              * @description The thickness as understood [mm].
@@ -1305,6 +2031,8 @@ export interface components {
             sticks: number;
             /** Timber Cost */
             timber_cost: number;
+            /** Fixing Cost */
+            fixing_cost: number;
             /** Fill Cost */
             fill_cost: number;
             /** Cost */
@@ -1317,6 +2045,85 @@ export interface components {
             timber_kg: number;
             /** Weight Kg */
             weight_kg: number;
+        };
+        /**
+         * Trellis
+         * @description Uprights on the outside of one side, feet on the ground, for something to climb.
+         */
+        Trellis: {
+            /** Side */
+            side: string;
+            /**
+             * Stock
+             * @default 2x4
+             */
+            stock: string;
+            /**
+             * Height
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 1.8 m
+             */
+            height: string | number;
+            /**
+             * Spacing
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             * @default 900 mm
+             */
+            spacing: string | number;
+        };
+        /**
+         * TypedSide
+         * @description One side, and the corner at its end: the angle inside the bed [°], 90 for square, 270 for one that turns back.
+         */
+        TypedSide: {
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            length: string | number;
+            /**
+             * Corner
+             * @default 90
+             */
+            corner: number;
+        };
+        /**
+         * UShape
+         * @description A rectangle less a bay in its back: the front leg is `front` wide, the legs at the sides `left` and `right`.
+         */
+        UShape: {
+            /** @default outside */
+            measured: components["schemas"]["Measured"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "u";
+            /**
+             * Length
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            length: string | number;
+            /**
+             * Width
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            width: string | number;
+            /**
+             * Front
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            front: string | number;
+            /**
+             * Left
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            left: string | number;
+            /**
+             * Right
+             * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
+             */
+            right: string | number;
         };
         /**
          * Understood
@@ -1340,12 +2147,32 @@ export interface components {
          * @description One view: x to the right, y upwards [mm]; the ground line where there is one.
          */
         View: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Dimensions */
             dimensions: components["schemas"]["Dimension"][];
             /** Ground */
             ground?: number | null;
+        };
+        /**
+         * WallHung
+         * @description A bed against a wall: its back hangs on ledger posts bolted to the wall, its front posts go as deep as they stand.
+         *
+         *     `obstacle` is the height of what is above (a sill, a vent) over the ground.
+         */
+        WallHung: {
+            /**
+             * Side
+             * @default back
+             */
+            side: string;
+            /** Obstacle */
+            obstacle?: (string | number) | null;
+            hatch?: components["schemas"]["Hatch"] | null;
         };
         /**
          * WatchOut
@@ -1453,6 +2280,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    constructions_api_constructions_get: {
+        parameters: {
+            query?: {
+                units?: components["schemas"]["System"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    change_api_change_construction_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -5,23 +5,47 @@ import { computed, ref } from 'vue'
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from './ViewDrawing.vue'
 
-/** The bed itself, always there: plan above, section below. */
+/** The bed itself, always there: plan and section, or its sides one by one with the corner. */
 const { plan, pointed, units } = useThisBed()
+const VIEWS = [
+  { key: 'across', name: 'Plan and section' },
+  { key: 'sides', name: 'Sides and corner' },
+] as const
+const shown = ref<(typeof VIEWS)[number]['key']>('across')
 const paper = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(paper)
-const room = computed(() => ({ width: Math.max(280, width.value || 700), height: Math.max(420, height.value || 640) }))
+const room = computed(() => ({ width: Math.max(280, width.value || 700), height: Math.max(400, height.value || 600) }))
+const half = computed(() => Math.min(room.value.width, 340))
 </script>
 
 <template>
-  <div ref="paper" class="paper">
-    <template v-if="plan">
-      <ViewDrawing name="plan" title="Plan from above" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" @point="pointed = $event" />
-      <ViewDrawing name="section" title="Section across, between posts" :view="plan.drawings.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
-    </template>
+  <div class="board">
+    <div class="views no-print" role="group" aria-label="Views">
+      <button v-for="v in VIEWS" :key="v.key" type="button" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</button>
+    </div>
+    <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
+      <template v-if="plan && shown === 'across'">
+        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" @point="pointed = $event" />
+        <ViewDrawing name="section" :view="plan.drawings.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
+      </template>
+      <template v-else-if="plan">
+        <ViewDrawing v-for="(v, n) in plan.drawings.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
+        <div class="corners">
+          <ViewDrawing v-for="(v, n) in plan.drawings.corners" :key="v.name" :name="`corner-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />
+        </div>
+      </template>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.paper { height: 100%; min-height: 420px; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
-@media print { .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
+.board { height: 100%; display: grid; grid-template-rows: auto minmax(0, 1fr); }
+.views { display: flex; gap: 4px; }
+.views button { background: none; border: 0; border-bottom: 2px solid transparent; padding: 4px 8px; cursor: pointer; font-size: 14px; color: var(--faint); }
+.views button[aria-pressed='true'] { color: var(--ink); font-weight: 700; border-bottom-color: var(--chalk); }
+.paper { min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
+.paper.sides { justify-content: flex-start; overflow: auto; gap: 12px; }
+.corners { display: flex; flex-wrap: wrap; }
+@media (pointer: coarse) { .views button { min-height: 44px; } }
+@media print { .board { height: auto; display: block; } .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
 </style>

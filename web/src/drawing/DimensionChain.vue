@@ -20,13 +20,17 @@ const line = computed(() => {
 })
 const edge = computed(() => ({ above: props.frame.top, below: props.frame.bottom, left: props.frame.left, right: props.frame.right })[props.chain.side])
 const ends = computed(() => [ticks.value[0] as number, ticks.value.at(-1) as number] as const)
+const DIGIT = 7.6
+const space = computed(() => ends.value[1] - ends.value[0])
+/** Equal links share one figure, said once where there is no room for their number. */
 const text = computed(() => {
-  const one = printLength(props.chain.length, props.units)
-  return typeset(props.chain.links.length > 1 ? `${props.chain.links.length} × ${one}` : one)
+  const one = typeset(printLength(props.chain.length, props.units))
+  const all = props.chain.links.length > 1 ? `${props.chain.links.length} × ${one}` : one
+  return all.length * DIGIT + 8 > space.value ? one : all
 })
 const middle = computed(() => (ends.value[0] + ends.value[1]) / 2)
 /** A figure too long for its line stands beyond its end. */
-const beyond = computed(() => ends.value[1] - ends.value[0] < text.value.length * 7.6 + 8)
+const beyond = computed(() => space.value < text.value.length * DIGIT)
 </script>
 
 <template>
@@ -39,8 +43,7 @@ const beyond = computed(() => ends.value[1] - ends.value[0] < text.value.length 
     <template v-else>
       <path :d="`M${line} ${ends[0]}V${ends[1]}`" />
       <path v-for="t in ticks" :key="t" :d="`M${edge} ${t}H${line}m-4 4 8-8`" class="witness" />
-      <text v-if="!beyond" :transform="`translate(${line - 5} ${middle}) rotate(-90)`" text-anchor="middle"><title>{{ chain.name }}</title>{{ text }}</text>
-      <text v-else :transform="`translate(${line - 5} ${ends[0] - 8}) rotate(-90)`" text-anchor="start"><title>{{ chain.name }}</title>{{ text }}</text>
+      <text :class="{ small: beyond }" :transform="`translate(${line - 5} ${middle}) rotate(-90)`" text-anchor="middle"><title>{{ chain.name }}</title>{{ text }}</text>
     </template>
   </g>
 </template>
@@ -49,4 +52,5 @@ const beyond = computed(() => ends.value[1] - ends.value[0] < text.value.length 
 .dimension path { stroke: var(--ink); stroke-width: 0.9; fill: none; }
 .dimension .witness { stroke-width: 0.6; }
 .dimension text { font: 13px var(--figures); fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }
+.dimension .small { font-size: 10px; }
 </style>

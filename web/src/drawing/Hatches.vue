@@ -12,6 +12,13 @@ defineProps<{ prefix: string }>()
       <rect width="46" height="10" fill="var(--timber)" />
       <path d="M0 3.2q12-1.6 23 0t23 0M4 7.6q10 1.2 18 0M30 8.4h10" fill="none" stroke="var(--timber-line)" stroke-width=".6" opacity=".7" />
     </pattern>
+    <pattern :id="`${prefix}-stave`" width="10" height="46" patternUnits="userSpaceOnUse">
+      <rect width="10" height="46" fill="var(--timber)" />
+      <path d="M3.2 0q-1.6 12 0 23t0 23M7.6 4q1.2 10 0 18" fill="none" stroke="var(--timber-line)" stroke-width=".6" opacity=".7" />
+    </pattern>
+    <pattern :id="`${prefix}-sheet`" width="10" height="9" patternUnits="userSpaceOnUse">
+      <rect width="10" height="9" fill="var(--stone)" /><path d="M0 2.5h10M0 6.5h10" stroke="var(--faint)" stroke-width=".7" /><path d="M0 4.5h10" stroke="var(--sheet)" stroke-width="1" />
+    </pattern>
     <pattern :id="`${prefix}-post`" width="8" height="8" patternUnits="userSpaceOnUse">
       <rect width="8" height="8" fill="var(--post)" /><path d="M0 8 8 0M0 0l8 8" stroke="var(--post-line)" stroke-width=".8" />
     </pattern>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Units, View } from '@/api/client'
 import { typeset } from '@/measure/print'
+import AlignedDimension from './AlignedDimension.vue'
 import DimensionChain from './DimensionChain.vue'
 import Hatches from './Hatches.vue'
 import ScaleBar from './ScaleBar.vue'
@@ -10,7 +11,7 @@ import { hatchOf, svgPoints } from './hatch'
 import { chains, fit, type Frame } from './scale'
 
 /** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
-const props = defineProps<{ view: View; name: string; title: string; units: Units; width: number; most: number; pointed: string | null }>()
+const props = defineProps<{ view: View; name: string; units: Units; width: number; most: number; pointed: string | null }>()
 const emit = defineEmits<{ point: [label: string | null] }>()
 
 const laid = computed(() => fit(props.view, props.width, props.most))
@@ -23,7 +24,7 @@ const isPointed = (part: string | null) => part !== null && props.pointed !== nu
 /** Labels stand on parts that are wide enough for them, one a part. */
 const labels = computed(() =>
   props.view.shapes.flatMap((s) => {
-    if (!s.part) return []
+    if (!s.part || s.kind === 'hidden') return []
     const xs = s.points.map((p) => frame.value.x(p[0] as number))
     const ys = s.points.map((p) => frame.value.y(p[1] as number))
     const [w, h] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)]
@@ -42,7 +43,7 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
 
 <template>
   <figure :class="`view ${name}`">
-    <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="title">
+    <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="view.title">
       <Hatches :prefix="name" />
       <g v-if="ground !== null" class="ground">
         <rect :x="0" :y="ground" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />
@@ -55,8 +56,9 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
       ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></polygon>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" />
+      <AlignedDimension v-for="d in view.dimensions.filter((one) => one.side === 'aligned')" :key="d.name" :of="d" :frame="frame" :units="units" />
       <ScaleBar :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
-      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(title) }}</text>
+      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}</text>
     </svg>
   </figure>
 </template>
@@ -65,7 +67,8 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
 svg { display: block; }
 .shape { stroke: var(--ink); stroke-width: 1; }
 .shape.cut { stroke-width: 1.6; }
-.section .shape.seen { stroke-dasharray: 5 3; fill-opacity: 0.45; }
+.shape.hidden { stroke-dasharray: 5 3; stroke-width: 0.8; pointer-events: stroke; }
+.shape.fixing { stroke: none; pointer-events: none; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
 .ground path { stroke: var(--ink); stroke-width: 1.2; }

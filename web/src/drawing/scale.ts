@@ -20,7 +20,7 @@ const EDGE = 16
 export const tierAt = (tier: number) => FIRST_TIER + (tier - 1) * TIER
 
 function room(view: View, side: Dimension['side']): number {
-  const tiers = view.dimensions.filter((d) => d.side === side).map((d) => d.tier)
+  const tiers = view.dimensions.filter((d) => d.side === side || d.side === 'aligned').map((d) => d.tier)
   return tiers.length ? tierAt(Math.max(...tiers)) + EDGE : EDGE
 }
 
@@ -57,9 +57,24 @@ export function fit(view: View, width: number, most: number): { frame: Frame; he
   return { frame, height }
 }
 
+/** An aligned dimension on paper: its line, off the wall on the outer side, and how its figure lies. */
+export function aligned(d: Dimension, frame: Frame) {
+  const [ax, ay, bx, by] = [frame.x(d.start[0]), frame.y(d.start[1]), frame.x(d.end[0]), frame.y(d.end[1])]
+  const size = Math.hypot(bx - ax, by - ay) || 1
+  // The walk has the bed on its left hand, y upwards; on paper y points down.
+  const [nx, ny] = [-(by - ay) / size, (bx - ax) / size]
+  const off = tierAt(d.tier) - 8
+  const text = off + 10
+  let angle = (Math.atan2(by - ay, bx - ax) * 180) / Math.PI
+  if (angle > 90 || angle <= -90) angle += 180
+  return { x1: ax + nx * off, y1: ay + ny * off, x2: bx + nx * off, y2: by + ny * off, ax, ay, bx, by, angle, size, x: (ax + bx) / 2 + nx * text, y: (ay + by) / 2 + ny * text }
+}
+
+export type Edge = Exclude<Dimension['side'], 'aligned'>
+
 export interface Chain {
   name: string
-  side: Dimension['side']
+  side: Edge
   tier: number
   length: number
   links: Dimension[]
@@ -69,6 +84,7 @@ export interface Chain {
 export function chains(dimensions: Dimension[]): Chain[] {
   const found: Chain[] = []
   for (const d of dimensions) {
+    if (d.side === 'aligned') continue
     const last = found.at(-1)
     if (last && last.name === d.name && last.side === d.side && last.tier === d.tier && Math.abs(last.length - d.length_mm) < 0.5) last.links.push(d)
     else found.push({ name: d.name, side: d.side, tier: d.tier, length: d.length_mm, links: [d] })

@@ -13,10 +13,13 @@ const marks = computed<Mark[]>(() => {
   const p = plan.value
   if (!p) return []
   const sign = p.currency_sign
-  const sticks = (n: number) => `${n} stick${Math.abs(n) === 1 ? '' : 's'}`
+  // A sheet is bought and cut by its length, as a stick is.
+  const thing = p.construction === 'framed_sheet' ? 'stick or sheet' : 'stick'
+  const things = p.construction === 'framed_sheet' ? 'sticks, sheets' : 'sticks'
+  const sticks = (n: number) => `${n} ${Math.abs(n) === 1 ? thing : things}`
   return [
     { key: 'sticks', name: 'to buy', amount: p.totals.sticks, print: sticks },
-    { key: 'cost', name: 'timber and soil', amount: p.totals.cost, print: (v) => printMoney(v, sign) },
+    { key: 'cost', name: 'stock and soil', amount: p.totals.cost, print: (v) => printMoney(v, sign) },
     { key: 'soil', name: 'soil, settled', amount: p.totals.soil_l, print: (v) => printVolume(v, units.value) },
     { key: 'weight', name: 'filled and wet', amount: p.totals.weight_kg, print: (v) => printWeight(v, units.value) },
   ]

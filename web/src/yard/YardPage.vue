@@ -5,20 +5,16 @@ import { useRouter } from 'vue-router'
 
 import { useYard } from '@/bed/useYard'
 import { useLight } from '@/theme/useLight'
-import { newBed } from './newBed'
 import YardBed from './YardBed.vue'
 
 /** Every bed of the yard, drawn to one scale. */
-const { beds, loaded, trouble, gone, load, make, copy, remove, bringBack } = useYard()
+const { beds, loaded, trouble, gone, load, copy, remove, bringBack } = useYard()
 const { inSun } = useLight()
 const router = useRouter()
 
 onMounted(load)
 
-async function start(units: 'metric' | 'imperial') {
-  const made = await make(newBed(units, beds.value.map((b) => b.name)))
-  if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
-}
+const start = (units: 'metric' | 'imperial') => router.push({ name: 'new', params: { units } })
 </script>
 
 <template>

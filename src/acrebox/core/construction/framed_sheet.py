@@ -22,6 +22,8 @@ from acrebox.core.stock import Catalogue, Sheet
 STUD_RULE_MM = 900.0
 POST_RULE_MM = 1800.0
 LEAST_INSIDE_MM = 200.0
+# The least of a top rail that a post must still house.
+HOUSED_MM = 15.0
 
 
 @dataclass(frozen=True)
@@ -137,13 +139,9 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
             f"a post thicker than {frame.show.length(frame.rail.thickness)}",
         )
     stand = stand_height(frame.choice, frame.height, frame.show)
-    if frame.height - stand > 1e-6 and stand < frame.height - frame.rail.width / 2:
-        raise refuse(
-            "construction.post_drop",
-            frame.choice.post_drop.text,
-            "The top rail would pass over the posts.",
-            f"at most {frame.show.length(frame.rail.width / 2)}",
-        )
+    most = frame.rail.width - HOUSED_MM
+    if frame.height - stand > most + 1e-6:
+        raise refuse("construction.post_drop", frame.choice.post_drop.text, "The top rail would pass over the posts.", f"at most {frame.show.length(most)}")
     # Sheet inside: the posts stand outside it, their inner faces flush with the frame's.
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.frames.outline

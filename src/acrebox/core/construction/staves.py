@@ -23,6 +23,8 @@ from acrebox.core.stock import Catalogue
 # Common practice: the low rail keeps this clear of the ground; the high one is flush with the top, to carry the top rail.
 RAIL_INSET_MM = 40.0
 NARROWEST_MM, WIDEST_MM = 30.0, 400.0
+SLIVER_MM = 45.0
+ROUNDING_MM = 0.05
 
 
 @dataclass
@@ -33,32 +35,43 @@ class Pool:
     average: float | None
     used: int = field(default=0)
 
-    def take(self, length: float) -> list[tuple[float, float | None]]:
-        """The staves of a panel of that length [mm], left to right: (width, its width before ripping or None).
+    def _next(self) -> float:
+        if self.average is None and not self.widths:
+            raise LookupError
+        self.used += 1
+        return self.average if self.average is not None else self.widths.pop(0)
 
-        The widest stand at the ends; the one that must be ripped stands mid-panel.
+    def take(self, length: float) -> list[tuple[float, bool]]:
+        """The staves of a panel of that length [mm], left to right: (width, whether it is ripped).
+
+        The widest stand at the ends; what must be ripped stands mid-panel, as two halves where one would be a sliver.
         Raises LookupError when the boards to hand do not suffice.
         """
         whole: list[float] = []
         left = length
-        while left > 1e-6:
-            if self.average is None and not self.widths:
-                raise LookupError
-            board = self.average if self.average is not None else self.widths.pop(0)
-            self.used += 1
-            if board >= left - 1e-6:
-                ripped = None if board - left < 0.05 else board
-                return _arranged(whole, (left, ripped))
+        while left > ROUNDING_MM:
+            board = self._next()
+            if board > left + ROUNDING_MM:
+                return _arranged(whole, _ripped(whole, left))
             whole.append(board)
             left -= board
-        return [(w, None) for w in whole]
+        return _arranged(whole, [])
 
 
-def _arranged(whole: Sequence[float], last: tuple[float, float | None]) -> list[tuple[float, float | None]]:
-    """Widest boards at both ends, narrower towards the middle, the ripped one in the middle."""
+def _ripped(whole: list[float], left: float) -> list[float]:
+    """What is left of a panel, as one ripped board or, where that is a sliver, as two even ones with the last whole board
+    (both ends of the panel keep a whole one)."""
+    if left >= SLIVER_MM or len(whole) < 3:
+        return [left]
+    both = left + whole.pop()
+    return [both / 2, both / 2]
+
+
+def _arranged(whole: Sequence[float], ripped: Sequence[float]) -> list[tuple[float, bool]]:
+    """Widest boards at both ends, narrower towards the middle, ripped ones in the middle."""
     order = sorted(whole, reverse=True)
     left, right = order[0::2], order[1::2]
-    return [*((w, None) for w in left), last, *((w, None) for w in reversed(right))]
+    return [*((w, False) for w in left), *((w, True) for w in ripped), *((w, False) for w in reversed(right))]
 
 
 @dataclass(frozen=True)
@@ -194,9 +207,9 @@ def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool
             f"about {need} boards of those widths",
         ) from None
     parts, at = [], low
-    for n, (width, ripped_from) in enumerate(boards, start=1):
+    for n, (width, ripped) in enumerate(boards, start=1):
         solid = Solid(side.place(at, 0.0, 0.0), UP, side.along, side.inward, frame.height, width, frame.stave.thickness)
-        parts.append(Part(f"{side.name} panel {panel} stave {n}", Role.STAVE, frame.stave.timber.key, solid, side.name, ripped=width if ripped_from else None))
+        parts.append(Part(f"{side.name} panel {panel} stave {n}", Role.STAVE, frame.stave.timber.key, solid, side.name, ripped=width if ripped else None))
         at += width
     return parts
 

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import ConfigDict, Field, ValidationError, model_validator
+from pydantic import ConfigDict, Field, ValidationError, field_validator, model_validator
 from pydantic_core import PydanticCustomError
 
 from acrebox.core.design.addons import AddOns
@@ -53,6 +53,12 @@ class Design(Choice):
             sizes = [self.outline.sides[0].length]
         written = str(sizes[0].text).lower()
         return System.IMPERIAL if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″")) else System.METRIC
+
+    @field_validator("outline", mode="before")
+    @classmethod
+    def _plain_outline(cls, value: Any) -> Any:
+        """An outline that does not say its shape is a rectangle."""
+        return {"shape": "rectangle", **value} if isinstance(value, dict) else value
 
     @model_validator(mode="after")
     def _one_of_height_and_courses(self) -> Self:

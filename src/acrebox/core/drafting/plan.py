@@ -38,8 +38,10 @@ def _of_sides(bed: Assembly) -> Iterator[Dimension]:
     if len(bed.outline.sides) <= MOST_SIDES_DIMENSIONED:
         for side in bed.outline.sides:
             yield dimension(f"{side.name}, outside", side.start, side.end, "aligned", 1)
-    yield dimension("overall length", (0, 0), (length, 0), "below", 2)
-    yield dimension("overall width", (0, 0), (0, width), "left", 2)
+    if not any(abs(abs(s.end[0] - s.start[0]) - length) < 0.5 and max(s.start[1], s.end[1]) < 0.5 for s in bed.outline.sides):
+        yield dimension("overall length", (0, 0), (length, 0), "below", 3)
+    if not any(abs(abs(s.end[1] - s.start[1]) - width) < 0.5 and max(s.start[0], s.end[0]) < 0.5 for s in bed.outline.sides):
+        yield dimension("overall width", (0, 0), (0, width), "left", 3)
 
 
 def posts_at(bed: Assembly, side: Side) -> list[Part]:

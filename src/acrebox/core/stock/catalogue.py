@@ -78,6 +78,12 @@ class Sheet(_Item):
     source: str
     lengths: tuple[StickLength, ...]
 
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def cover_mm(self) -> float:
+        """The cover width as understood [mm]."""
+        return self.cover.mm
+
     @property
     def density_kg_m3(self) -> float:
         """Weight over the volume of the box round the profile [kg/m³]: steel at 7850, along the profile's girth."""

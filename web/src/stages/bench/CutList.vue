@@ -12,7 +12,7 @@ const { plan, units, pointed } = useThisBed()
 const stock = useStock()
 const { pieces, doneOf, doneInAll } = useCuts()
 const cuts = computed(() => plan.value?.cuts ?? [])
-const nameOf = (key: string) => stock.value?.timber.find((t) => t.key === key)?.name ?? key
+const nameOf = (key: string) => [...(stock.value?.timber ?? []), ...(stock.value?.sheet ?? [])].find((t) => t.key === key)?.name ?? key
 const isPointed = (label: string) => pointed.value !== null && pointed.value.replace(/\d+$/, '') === label
 </script>
 
@@ -25,7 +25,7 @@ const isPointed = (label: string) => pointed.value !== null && pointed.value.rep
         <tr v-for="c in cuts" :key="c.label" :data-cut="c.label" :class="{ pointed: isPointed(c.label) }" tabindex="0" @mouseenter="pointed = c.label" @mouseleave="pointed = null" @focus="pointed = c.label" @blur="pointed = null">
           <td><strong class="figures">{{ c.label }}</strong> {{ c.role }}</td>
           <td class="right"><Figure :text="String(c.count)" :worked="c.working?.count" :of="`Pieces ${c.label}`" /></td>
-          <td class="right"><Figure :text="printLength(c.length_mm, units)" :worked="c.working?.length_mm" :of="`Length of ${c.label}`" /><span v-if="c.rip_mm" class="rip"> ripped to {{ typeset(printLength(c.rip_mm, units)) }}</span></td>
+          <td class="right"><Figure :text="printLength(c.length_mm, units)" :worked="c.working?.length_mm" :of="`Length of ${c.label}`" /><span v-if="c.rip_mm" class="rip"> ripped to {{ typeset(printLength(c.rip_mm, units)) }}</span><span v-if="c.ends !== 'square'" class="rip">{{ c.ends }}</span><span v-if="c.notches" class="rip">{{ c.notches }} notches</span></td>
           <td>{{ typeset(nameOf(c.stock)) }}</td>
           <td class="right figures">{{ doneOf(c.label) }}/{{ c.count }}</td>
         </tr>

@@ -15,7 +15,7 @@ const stock = useStock()
 const sections = computed(() => plan.value?.cutting.sections ?? [])
 const rows = computed(() => draft.value?.bench?.lengths ?? [])
 const offcuts = computed(() => draft.value?.bench?.offcuts ?? [])
-const sold = (key: string) => stock.value?.timber.find((t) => t.key === key)?.lengths ?? []
+const sold = (key: string) => [...(stock.value?.timber ?? []), ...(stock.value?.sheet ?? [])].find((t) => t.key === key)?.lengths ?? []
 const isOf = (row: { stock: string }, key: string) => {
   const timber = stock.value?.timber.find((t) => t.key === key)
   return row.stock === key || row.stock === timber?.nominal

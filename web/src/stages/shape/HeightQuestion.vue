@@ -11,7 +11,8 @@ import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
-/** How high: by a length, or by so many courses. */
+/** How high: by a length, or by so many courses (or rows of sheet). */
+withDefaults(defineProps<{ rippable?: boolean; unit?: string }>(), { unit: 'courses' })
 const { draft, plan, units, edit, valueAt } = useThisBed()
 const byCourses = computed(() => draft.value?.courses !== undefined && draft.value.courses !== null)
 const tall = computed(() => (plan.value ? printLength(plan.value.outside.height_mm, units.value) : ''))
@@ -35,7 +36,7 @@ function courses(text: string) {
   <Question :id="byCourses ? 'courses' : 'height'" ask="How high">
     <div class="row">
       <select class="pick" aria-label="Height is given by" :value="byCourses ? 'courses' : 'height'" @change="by(($event.target as HTMLSelectElement).value)">
-        <option value="courses">in courses</option>
+        <option value="courses">in {{ unit }}</option>
         <option value="height">as a length</option>
       </select>
       <template v-if="byCourses">
@@ -46,7 +47,7 @@ function courses(text: string) {
     <FieldTrouble v-if="byCourses" path="courses" />
     <template v-else>
       <LengthField id="height" path="height" label="Height" />
-      <ChoiceField id="top-course" path="construction.top_course" label="The top course" :options="RIP" fallback="whole" />
+      <ChoiceField v-if="rippable" id="top-course" path="construction.top_course" label="The top course" :options="RIP" fallback="whole" />
     </template>
     <WatchOuts stage="shape" :fields="['height']" />
   </Question>

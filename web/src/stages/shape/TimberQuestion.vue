@@ -9,7 +9,7 @@ import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
 
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
-const props = defineProps<{ ask: string; path: string; use: 'board' | 'post'; measurable?: boolean }>()
+const props = defineProps<{ ask: string; path: string; use: 'board' | 'post' | 'sleeper' | 'rail' | 'stave' | 'sleeve'; measurable?: boolean }>()
 const stock = useStock()
 const { units, valueAt, edit } = useThisBed()
 const id = computed(() => props.path.replaceAll('.', '-'))

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { api } from '@/api/client'
+import { KINDS } from '@/bed/names'
+import { useThisBed } from '@/bed/useBed'
+import { typeset } from '@/measure/print'
+import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
+import Question from '@/sheet/Question.vue'
+
+/** Which construction; changing it keeps what still makes sense and says what was dropped. */
+const { draft, change, units, valueAt } = useThisBed()
+const picking = ref(false)
+const dropped = ref<string[]>([])
+const said = ref<string | null>(null)
+const kind = computed(() => String(valueAt('construction.kind') ?? ''))
+
+async function take(next: string) {
+  if (!draft.value) return
+  const result = await api.changeConstruction(draft.value, next)
+  picking.value = false
+  dropped.value = []
+  said.value = null
+  if (!result.ok) {
+    const [first] = result.problem.problems ?? []
+    said.value = first ? `${first.message} Allowed: ${first.allowed}.` : result.problem.detail
+    return
+  }
+  dropped.value = result.value.dropped
+  change(result.value.design)
+}
+</script>
+
+<template>
+  <Question ask="Built of">
+    <p class="row"><strong>{{ KINDS[kind] ?? kind }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button></p>
+    <p v-if="said" class="said" role="alert">It cannot be built that way: {{ typeset(said) }}</p>
+    <div v-if="dropped.length" class="said" role="status">
+      <p>Dropped or changed on the way:</p>
+      <ul><li v-for="d in dropped" :key="d">{{ typeset(d) }}</li></ul>
+      <button type="button" class="plain" @click="dropped = []">Good</button>
+    </div>
+  </Question>
+  <ConstructionPicker v-if="picking" :units="units" :taken="kind" @take="take" />
+</template>
+
+<style scoped>
+.row { display: flex; gap: 12px; align-items: center; min-height: 34px; }
+.said { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 4px 10px; font-size: 14px; }
+.said ul { list-style: disc; padding-left: 18px; }
+</style>

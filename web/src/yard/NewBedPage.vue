@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { onMounted } from 'vue'
+import { useRouter } from 'vue-router'
+
+import type { Design, Offer, Units } from '@/api/client'
+import { useYard } from '@/bed/useYard'
+import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
+
+/** A new bed begins with what it is built of. */
+defineProps<{ units: Units }>()
+const { beds, trouble, load, make } = useYard()
+const router = useRouter()
+onMounted(load)
+
+function freeName() {
+  const taken = beds.value.map((b) => b.name)
+  return ['New bed', ...taken.map((_, n) => `New bed ${n + 2}`)].find((n) => !taken.includes(n)) ?? 'New bed'
+}
+async function start(_: string, offer: Offer) {
+  const made = await make({ ...(offer.design as Design), name: freeName() })
+  if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
+}
+</script>
+
+<template>
+  <main class="new">
+    <p><router-link :to="{ name: 'yard' }">Back to the yard</router-link></p>
+    <h1>What is the new bed built of?</h1>
+    <p class="faint">All of it can be changed later, this too.</p>
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <ConstructionPicker :units="units" @take="start" />
+  </main>
+</template>
+
+<style scoped>
+.new { max-width: 860px; margin: 0 auto; padding: 16px 24px 40px; }
+h1 { margin-top: 8px; }
+</style>
