@@ -25,14 +25,27 @@ def timed(documents: list[dict[str, Any]], fresh: bool) -> float:
 
 
 def varied(count: int) -> list[dict[str, Any]]:
-    """The demo beds, no two of one length."""
-    beds = [json.loads(json.dumps(d.document())) for d in demo_beds()]
+    """The demo yard's rectangular beds of boards, no two of one length."""
+    beds = [json.loads(json.dumps(d.document())) for d in demo_beds() if d.construction.kind == "boards" and d.outline.shape == "rectangle"]
     made = []
     for n in range(count):
         bed = json.loads(json.dumps(beds[n % len(beds)]))
-        bed["outline"] = {**bed["outline"], **({"length": f"{1500 + 7 * n} mm"} if "length" in bed["outline"] else {})}
+        bed["outline"] = {**bed["outline"], "length": f"{1500 + 7 * n} mm"}
         made.append(bed)
     return made
+
+
+def sixty_sided() -> dict[str, Any]:
+    """A bed of sixty sides and over five hundred parts."""
+    sides = [{"length": "800 mm", "corner": 174} for _ in range(59)]
+    return {
+        "schema": 1,
+        "name": "Sixty sides",
+        "outline": {"shape": "polygon", "sides": sides},
+        "courses": 6,
+        "construction": {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"},
+        "add_ons": {"cap": {"board": "larch-27x145", "overhang": "20 mm", "corner": "mitred"}},
+    }
 
 
 def main() -> None:
@@ -47,6 +60,9 @@ def main() -> None:
     for bed in demo_beds():
         each = median(timed([bed.document()], fresh=True) for _ in range(5))
         print(f"demo bed '{bed.name}': {each * 1e3:.1f} ms")
+    many = sixty_sided()
+    parts = len(plan_bed(read_design(many)).parts)
+    print(f"60 sides, {parts} parts: {median(timed([many], fresh=True) for _ in range(3)) * 1e3:.0f} ms")
 
 
 if __name__ == "__main__":

@@ -34,6 +34,8 @@ def _corner(bed: Assembly, labels: Mapping[str, str], course: int) -> View:
         (low, high) = part.solid.bounds
         if not (part.role in IN_THE_CORNER or part.role.is_post) or not low[2] < at < high[2]:
             continue
+        if low[0] > x + reach or low[1] > y + reach:
+            continue
         cut = _clipped(part, at, window)
         if cut:
             shapes.append(Shape(kind="cut", part=labels[part.name], role=part.role, points=ring(cut)))
