@@ -85,6 +85,29 @@ class Span:
 
 
 @dataclass(frozen=True)
+class Member:
+    """Something that the soil bends: `along` the side between supports, or `up` between a low and a high one.
+
+    It holds the soil from `low` to `high` [mm]: by itself, or a `share` of all of it; an upright one over a `strip` [mm] along
+    the side. `breadth` lies in the wall's plane, `depth` in the direction of the push [mm]; a sheet's section is its profile.
+    """
+
+    side: str
+    what: str
+    stock: str
+    runs: str
+    span: float
+    spans: int
+    low: float
+    high: float
+    breadth: float
+    depth: float
+    between: str = "posts"
+    share: float | None = None
+    strip: float = 0.0
+
+
+@dataclass(frozen=True)
 class Footing:
     """How the posts stand: above ground, in the ground [mm]."""
 
@@ -140,6 +163,7 @@ class Assembly:
     joints: tuple[Joint, ...]
     cavity: Cavity
     spans: tuple[Span, ...]
+    members: tuple[Member, ...]
     footing: Footing | None
     timbers: tuple[UsedTimber, ...]
     goods: tuple[Good, ...] = ()

@@ -13,6 +13,7 @@ from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue
+from acrebox.core.strength import StrengthCheck
 
 Level = Literal["stop", "fix", "note"]
 Stage = Literal["shape", "bench", "fill"]
@@ -45,6 +46,7 @@ class Seen:
     layers: Sequence[FilledLayer]
     purchases: Sequence[Purchase]
     fixings: Sequence[Fixed]
+    strength: StrengthCheck
     show: Printer
 
 

@@ -7,6 +7,7 @@ from acrebox.core.advice.registry import Finding, Seen, rule
 from acrebox.core.assembly import Role
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.design import FramedSheet, Sleepers
+from acrebox.core.strength import Checked
 
 
 @rule(
@@ -17,14 +18,73 @@ from acrebox.core.design import FramedSheet, Sleepers
     why="Wet soil pushes a long wall outwards between its supports, and it stays bowed.",
 )
 def bow(seen: Seen) -> Iterator[Finding]:
+    """The rule of thumb; only a note where the computed bow is within bounds, with that said."""
     show = seen.show
     worst = max(seen.assembly.spans, key=lambda s: s.length / s.rule)
     if worst.length > worst.rule + 1:
         postless = seen.assembly.footing is None and worst.between == "posts"
+        here = [m for m in seen.strength.members if m.member.side == worst.side and m.member.between == worst.between]
+        fine = bool(here) and all(m.holds for m in here)
+        beside = f" Worked out for your soil it bows {max(m.bow for m in here):.1f} mm, within bounds." if fine else ""
         yield Finding(
-            f"{show.length(worst.length)} between {worst.between} on {worst.side}: {worst.what} {show.length(worst.thickness)} thick want one every {show.length(worst.rule)}.",
+            f"{show.length(worst.length)} between {worst.between} on {worst.side}: by the rule of thumb {worst.what} {show.length(worst.thickness)} thick want one every {show.length(worst.rule)}.{beside}",
             f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker {worst.what}.",
+            level="note" if fine else None,
             field="construction.stud_limit" if worst.between == "studs" else "construction.held_by" if postless else None,
+        )
+
+
+@rule(
+    "will-bow",
+    stage="shape",
+    level="fix",
+    field="construction.post_limit",
+    why="Wet timber creeps: what bows in the first season stays bowed and goes on.",
+    source="beam formulas with NDS reference values (from memory); limits common practice",
+)
+def will_bow(seen: Seen) -> Iterator[Finding]:
+    show = seen.show
+    failing: dict[str, list[Checked]] = {}
+    for m in seen.strength.members:
+        if not m.holds:
+            failing.setdefault(m.member.what, []).append(m)
+    for what, members in failing.items():
+        worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
+        over = (
+            f"bows {worst.bow:.0f} mm (allowed {worst.allowed:.0f} mm)"
+            if worst.bow > worst.allowed
+            else f"is stressed to {worst.stress_ratio:.0%} of what wet timber takes"
+        )
+        yield Finding(
+            f"The {what} of {worst.member.side}, {show.length(worst.member.span)} between {worst.member.between}, {over}; it could span {show.length(worst.longest)}.",
+            "See the remedies under Will it hold.",
+            field={"studs": "construction.stud_limit"}.get(worst.member.between),
+        )
+
+
+@rule(
+    "weak-posts",
+    stage="shape",
+    level="fix",
+    field="construction.post",
+    why="A post that is too slender bends with the wall, however deep it stands.",
+    source="statics with NDS reference values (from memory)",
+)
+def weak_posts(seen: Seen) -> Iterator[Finding]:
+    posts = seen.strength.posts
+    if posts and posts.stress_ratio > 1.0:
+        yield Finding(
+            f"A post that holds {seen.show.length(posts.spacing)} of wall is stressed to {posts.stress_ratio:.0%} of what wet timber takes.",
+            "Set posts closer, take thicker ones, or tie the long sides.",
+        )
+
+
+@rule("unknown-wood", stage="shape", level="note", field="construction", why="A figure for unknown wood is a guess at the weak end, and is told as one.")
+def unknown_wood(seen: Seen) -> Iterator[Finding]:
+    guessed = sorted({m.member.stock for m in seen.strength.members if m.assumed})
+    if guessed:
+        yield Finding(
+            f"Nothing is known of the wood of {len(guessed)} stock: {', '.join(guessed)}.", "Say what wood it is under Will it hold, or keep its spans short."
         )
 
 

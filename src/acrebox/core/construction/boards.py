@@ -1,6 +1,6 @@
 """Boards on edge, stacked in courses, screwed to posts inside the corners and along the sides."""
 
-from acrebox.core.assembly import Assembly, Joint, Part, Role, WallLayer
+from acrebox.core.assembly import Assembly, Joint, Member, Part, Role, WallLayer
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import corner_joints, post_joints
@@ -10,6 +10,7 @@ from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.walls import Ring
 from acrebox.core.design import Boards, Design
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 
@@ -33,7 +34,7 @@ def assemble_boards(design: Design, book: Catalogue) -> Assembly:
     joints: list[Joint] = [*post_joints(walls, posts), *corner_joints(walls)]
     return Assembly(
         outline=outline, inner=inner, soil_face=inner, wall=(WallLayer("board", board.thickness),), course_heights=courses.heights, whole_course=courses.whole,
-        parts=(*walls, *posts), joints=tuple(joints), cavity=cavity_within(inner, courses.height, posts), spans=spans_of(runs, board.thickness, "boards"),
+        parts=(*walls, *posts), joints=tuple(joints), cavity=cavity_within(inner, courses.height, posts), spans=spans_of(runs, board.thickness, "boards"), members=_members(ring, courses, runs, board.timber.key),
         footing=footing(choice.post_depth, stand), timbers=(board.used, post.used), post_limit=limit,
     )  # fmt: skip
 
@@ -45,3 +46,10 @@ def _walls(ring: Ring, courses: Courses, stock: str, stock_width: float) -> list
         for side in ring.outline.sides
         for solid in ring.pieces(side, course, courses.base(course), courses.of(course))
     ]
+
+
+def _members(ring: Ring, courses: Courses, runs: list[tuple[Side, float, int]], stock: str) -> tuple[Member, ...]:
+    """The bottom board of every side: the soil is deepest there."""
+    return tuple(
+        Member(side.name, "bottom board", stock, "along", bay, min(4, count), 0.0, courses.of(1), courses.of(1), ring.thickness) for side, bay, count in runs
+    )

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Good, Joint, Part, Role, Span, WallLayer
+from acrebox.core.assembly import Assembly, Good, Joint, Member, Part, Role, Span, WallLayer
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
@@ -74,7 +74,7 @@ def assemble_framed_sheet(design: Design, book: Catalogue) -> Assembly:
     timbers = (frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,)
     return Assembly(
         outline=frame.outline, inner=frame.inner, soil_face=face, wall=layers if choice.face == "outside" else layers[::-1], course_heights=frame.rows, whole_course=frame.rows[0],
-        parts=(*sheets, *rails, *studs, *posts), joints=tuple(joints), cavity=cavity_within(face, frame.height, [*rails, *studs, *posts]), spans=spans,
+        parts=(*sheets, *rails, *studs, *posts), joints=tuple(joints), cavity=cavity_within(face, frame.height, [*rails, *studs, *posts]), spans=spans, members=_members(frame, spans, posts),
         footing=footing(choice.post_depth, stand) if frame.has_posts else None, timbers=timbers, goods=_membrane(frame), counts=_counts(frame, sheets, studs), post_limit=limit,
     )  # fmt: skip
 
@@ -273,3 +273,51 @@ def _counts(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, s
     if frame.choice.open_end:
         words["open end"] = "leave one short end off until the barrow has been in; screw it on before the last load"
     return words
+
+
+def _members(frame: _Frame, spans: tuple[Span, ...], posts: list[Part]) -> tuple[Member, ...]:
+    """The sheet between studs, a stud between rails, and the bottom rail between posts, or from corner to corner without them."""
+    rail = frame.rail
+    found = []
+    for span in spans:
+        side = next(s for s in frame.frames.outline.sides if s.name == span.side)
+        found.append(
+            Member(
+                span.side, "sheet", frame.sheet.key, "along", span.length, min(4, span.bays), 0.0, frame.rows[0], frame.rows[0], frame.sheet.depth.mm, "studs"
+            )
+        )
+        found.append(
+            Member(
+                span.side,
+                "stud",
+                rail.timber.key,
+                "up",
+                frame.height - rail.width,
+                1,
+                0.0,
+                frame.height,
+                rail.width,
+                rail.thickness,
+                "rails",
+                strip=span.length,
+            )
+        )
+        marks = sorted((a + b) / 2 for a, b in (_along(side, p) for p in posts if _by_side(side, p, rail.thickness)))
+        bay = max((b - a for a, b in pairwise(marks)), default=side.length)
+        found.append(
+            Member(
+                span.side,
+                "bottom rail",
+                rail.timber.key,
+                "along",
+                bay,
+                1,
+                0.0,
+                frame.height,
+                rail.width,
+                rail.thickness,
+                "posts" if posts else "corners",
+                share=2 / 3,
+            )
+        )
+    return tuple(found)

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Footing, Good, Joint, Part, Role, Span, WallLayer
+from acrebox.core.assembly import Assembly, Footing, Good, Joint, Member, Part, Role, Span, WallLayer
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import corner_joints, post_joints
@@ -69,7 +69,7 @@ def assemble_sleepers(design: Design, book: Catalogue) -> Assembly:
     return Assembly(
         outline=frame.ring.outline, inner=frame.inner, soil_face=frame.inner, wall=(WallLayer("sleeper", frame.ring.thickness),), course_heights=frame.courses.heights,
         whole_course=frame.courses.whole, parts=(*walls, *posts), joints=tuple(joints), cavity=cavity_within(frame.inner, frame.courses.height, posts),
-        spans=spans, footing=foot, timbers=timbers, goods=_anchors(posts), counts=_counts(frame, walls), post_limit=frame.limit if posts else 0.0,
+        spans=spans, members=_members(frame, spans), footing=foot, timbers=timbers, goods=_anchors(posts), counts=_counts(frame, walls), post_limit=frame.limit if posts else 0.0,
     )  # fmt: skip
 
 
@@ -223,3 +223,27 @@ def _counts(frame: _Frame, walls: list[Part]) -> dict[str, str]:
     if joined:
         words["joints"] = "staggered by half a piece: " + ", ".join(f"{name} in {n} equal pieces a course" for name, n in joined.items())
     return words
+
+
+def _members(frame: _Frame, spans: tuple[Span, ...]) -> tuple[Member, ...]:
+    """The bottom sleeper of every side, over as many bays as one of its pieces runs."""
+    found = []
+    for span in spans:
+        side = next(s for s in frame.ring.outline.sides if s.name == span.side)
+        pieces = len(_joints(frame, side, 1)) + 1
+        over = max(1, min(4, span.bays // pieces))
+        found.append(
+            Member(
+                span.side,
+                "bottom sleeper",
+                frame.sleeper.timber.key,
+                "along",
+                span.length,
+                over,
+                0.0,
+                frame.courses.of(1),
+                frame.courses.of(1),
+                frame.ring.thickness,
+            )
+        )
+    return tuple(found)

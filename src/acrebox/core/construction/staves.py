@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Joint, Part, Role, WallLayer
+from acrebox.core.assembly import Assembly, Joint, Member, Part, Role, WallLayer
 from acrebox.core.construction.courses import TALLEST_MM
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
@@ -110,6 +110,7 @@ def assemble_staves(design: Design, book: Catalogue) -> Assembly:
         outline=frame.outline, inner=frame.inner, soil_face=face, wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
         course_heights=(frame.height,), whole_course=frame.height, parts=(*staves, *rails, *tops, *posts), joints=tuple(joints),
         cavity=cavity_within(face, frame.height, [*rails, *posts]), spans=spans_of(runs, frame.rail.thickness + frame.stave.thickness, "panels"),
+        members=_members(frame, runs),
         footing=footing(choice.post_depth, stand), timbers=(frame.stave.used, frame.rail.used, post.used), counts=counts, post_limit=limit,
         crown=frame.height + frame.rail.thickness,
     )  # fmt: skip
@@ -241,3 +242,16 @@ def _top_rails(frame: _Frame, side: Side, marks: Sequence[float]) -> list[Part]:
         ) from None
     pieces = flat_pieces(ring, side, frame.height, frame.rail.thickness, joints)
     return [Part(f"{side.name} top rail {n}", Role.TOP_RAIL, frame.rail.timber.key, solid, side.name) for n, solid in enumerate(pieces, start=1)]
+
+
+def _members(frame: _Frame, runs: list[tuple[Side, float, int]]) -> tuple[Member, ...]:
+    """A stave between its rails, and the low rail between posts; soil piled against it, two thirds of the push is the low rail's."""
+    rail = frame.rail
+    clear = frame.height - RAIL_INSET_MM - rail.width
+    stave = frame.stave
+    up = Member("every side", "stave", stave.timber.key, "up", clear, 1, 0.0, frame.height, stave.width, stave.thickness, "rails", strip=stave.width)
+    rails = [
+        Member(side.name, "low rail", rail.timber.key, "along", bay, 1, 0.0, frame.height, rail.width, rail.thickness, "posts", share=2 / 3)
+        for side, bay, _ in runs
+    ]
+    return (up, *rails)

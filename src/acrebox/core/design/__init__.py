@@ -2,7 +2,7 @@
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
 from acrebox.core.design.base import Choice, Section
-from acrebox.core.design.bench import Bench, OffCut, Reach, Site, SoldLength
+from acrebox.core.design.bench import Bench, Loads, OffCut, Reach, Site, SoldLength
 from acrebox.core.design.constructions import (
     AnyConstruction,
     Boards,
@@ -22,7 +22,7 @@ from acrebox.core.design.outline import AnyOutline, HShape, LShape, Measured, Po
 
 __all__ = [
     "CURRENT_SCHEMA", "Accepted", "AddOns", "AnyConstruction", "AnyOutline", "Bench", "Boards", "Cap", "CapCorner", "Choice", "Corner", "Design",
-    "FillChoice", "FramedSheet", "HShape", "Hatch", "Hoops", "LShape", "Layer", "Measured", "OffCut", "Polygon", "PostDepth", "PostTop", "Posted",
+    "FillChoice", "FramedSheet", "HShape", "Hatch", "Hoops", "LShape", "Layer", "Loads", "Measured", "OffCut", "Polygon", "PostDepth", "PostTop", "Posted",
     "Reach", "Rectangle", "RegularPolygon", "Seats", "Section", "Site", "Sleepers", "SoldLength", "Staves", "Straps", "Ties", "Trellis", "TypedSide",
     "UShape", "WallHung", "problem_of", "read_design",
 ]  # fmt: skip

@@ -7,7 +7,7 @@ from pydantic_core import PydanticCustomError
 
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import Choice
-from acrebox.core.design.bench import Bench, Site
+from acrebox.core.design.bench import Bench, Loads, Site
 from acrebox.core.design.constructions import AnyConstruction
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.outline import AnyOutline, Polygon
@@ -25,6 +25,13 @@ class Accepted(Choice):
     reason: Annotated[str, Field(min_length=1, max_length=500)]
 
 
+class Decided(Choice):
+    """A choice kept after weighing up: why, and over which others."""
+
+    reason: Annotated[str, Field(min_length=1, max_length=500)]
+    over: tuple[str, ...] = ()
+
+
 class Design(Choice):
     """One bed as wanted. Give `height` or `courses`, not both."""
 
@@ -37,6 +44,8 @@ class Design(Choice):
     construction: AnyConstruction
     add_ons: AddOns = AddOns()
     site: Site = Site()
+    loads: Loads = Loads()
+    decided: Decided | None = None
     bench: Bench = Bench()
     fill: FillChoice = FillChoice()
     accepted: tuple[Accepted, ...] = ()

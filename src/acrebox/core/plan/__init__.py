@@ -2,5 +2,6 @@
 
 from acrebox.core.plan.build import plan_bed, plan_document
 from acrebox.core.plan.model import Plan
+from acrebox.core.plan.remedies import Remedy, remedies
 
-__all__ = ["Plan", "plan_bed", "plan_document"]
+__all__ = ["Plan", "Remedy", "plan_bed", "plan_document", "remedies"]

@@ -19,8 +19,10 @@ from acrebox.core.plan.fixed import fixing_cost, fixing_lines, fixings_of
 from acrebox.core.plan.model import EndCutOut, NotchOut, Note, Plan, PlanPart, Totals
 from acrebox.core.plan.sizes import inside_of, outside_of
 from acrebox.core.plan.soil import fill_lines, fill_of, purchases_total
+from acrebox.core.plan.strong import strength_of
 from acrebox.core.plan.understood import understood
 from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.strength import check_strength
 from acrebox.core.takeoff import Takeoff, take_off
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
@@ -42,7 +44,7 @@ def plan_bed(design: Design, book: Catalogue | None = None, cutting_seconds: flo
     takeoff = take_off(assembly)
     sections = cut_sections(takeoff, design.bench, book, show, cutting_seconds)
     purchases = [purchase(layer, design.fill.keep_back) for layer in layers]
-    seen = Seen(design, assembly, book, sections, layers, purchases, fixings(assembly, book), show)
+    seen = Seen(design, assembly, book, sections, layers, purchases, fixings(assembly, book), check_strength(assembly, design, book, layers[-1].top), show)
     return _plan(seen, takeoff, book)
 
 
@@ -72,6 +74,7 @@ def _plan(seen: Seen, takeoff: Takeoff, book: Catalogue) -> Plan:
         buying=[*stick_lines(seen.sections, seen, book), *fixed, *fill_lines(seen, book)],
         cutting=cutting_of(seen, book),
         fill=fill_of(seen, book),
+        strength=strength_of(seen),
         totals=_totals(seen, book, fixing_cost(fixed)),
         watch_outs=watch_outs(seen),
         drawings=draw(seen.assembly, seen.layers, takeoff.part_labels, seen.fixings),

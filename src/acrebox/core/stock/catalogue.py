@@ -45,6 +45,7 @@ class Timber(_Item):
     tongue: Length | None = None
     hard: bool = False
     reclaimed: bool = False
+    species: str = "unknown"
 
     @property
     def tongue_mm(self) -> float:
@@ -89,6 +90,27 @@ class Sheet(_Item):
         """Weight over the volume of the box round the profile [kg/m³]: steel at 7850, along the profile's girth."""
         girth = 1 + (pi * self.depth.mm / self.pitch.mm) ** 2 / 4
         return 7850 * girth * self.steel.mm / self.depth.mm
+
+
+class ClearWood(_Item):
+    """Clear wood at 12 % moisture: stiffness and bending strength [MPa], specific gravity."""
+
+    name: str
+    e_mpa: float
+    mor_mpa: float
+    sg: float
+
+
+class Species(_Item):
+    """A kind of wood: reference design values for bending [MPa] and its life outdoors [years]."""
+
+    key: str
+    name: str
+    fb_mpa: float
+    e_mpa: float
+    life_years: tuple[int, int]
+    source: str
+    clear: ClearWood | None = None
 
 
 class Good(_Item):
@@ -149,6 +171,7 @@ class Catalogue(_Item):
     currency_sign: str
     timber: tuple[Timber, ...]
     sheet: tuple[Sheet, ...]
+    species: tuple[Species, ...]
     good: tuple[Good, ...]
     screw: tuple[Screw, ...]
     fill: tuple[Fill, ...]
@@ -166,6 +189,10 @@ class Catalogue(_Item):
         """What is sold by the length under that name: timber or sheet."""
         return self.find_timber(name) or self.find_sheet(name)
 
+    def find_species(self, key: str) -> Species | None:
+        """The kind of wood of that key, or None."""
+        return next((s for s in self.species if s.key == key), None)
+
     def find_good(self, key: str) -> Good:
         """The good of that key; the core asks only for keys of the catalogue."""
         return next(g for g in self.good if g.key == key)
@@ -182,8 +209,8 @@ def _read(name: str) -> dict[str, Any]:
 @cache
 def catalogue() -> Catalogue:
     """The sample yard's catalogue; a duplicate key is refused as the data is read."""
-    book = Catalogue.model_validate({**_read("timber.toml"), **_read("sheet.toml"), **_read("fixing.toml"), **_read("fill.toml")})
-    keys = [item.key for group in (book.timber, book.sheet, book.good, book.screw, book.fill) for item in group]
+    book = Catalogue.model_validate({**_read("timber.toml"), **_read("species.toml"), **_read("sheet.toml"), **_read("fixing.toml"), **_read("fill.toml")})
+    keys = [item.key for group in (book.timber, book.species, book.sheet, book.good, book.screw, book.fill) for item in group]
     if len(set(keys)) != len(keys):
         raise ValueError(f"duplicate stock keys: {sorted(k for k in keys if keys.count(k) > 1)}")
     return book

@@ -1,0 +1,44 @@
+"""Cross-sections: rectangles and corrugated sheet."""
+
+from dataclasses import dataclass
+from functools import cache
+from math import cos, pi, sin, sqrt
+
+SLICES = 2000
+
+
+@dataclass(frozen=True)
+class BendingSection:
+    """Section modulus S [mm³] and second moment of area I [mm⁴]."""
+
+    modulus: float
+    inertia: float
+
+
+def rectangle(breadth: float, depth: float) -> BendingSection:
+    """b·d²/6 and b·d³/12, `depth` in the direction of the load [mm]."""
+    return BendingSection(breadth * depth**2 / 6, breadth * depth**3 / 12)
+
+
+@cache
+def girth(pitch: float, depth: float) -> float:
+    """Length of one sine wave over its pitch: arc of y = (depth/2)·sin(2πx/pitch), integrated."""
+    slope = pi * depth / pitch
+    return sum(sqrt(1 + (slope * cos(2 * pi * (n + 0.5) / SLICES)) ** 2) for n in range(SLICES)) / SLICES
+
+
+@cache
+def corrugated(width: float, pitch: float, depth: float, steel: float) -> BendingSection:
+    """Sheet of that width [mm] bent along its waves: I = ∫ t·y² ds over the sine, S = I / (half the whole depth)."""
+    slope = pi * depth / pitch
+    per_mm = 0.0
+    for n in range(SLICES):
+        x = 2 * pi * (n + 0.5) / SLICES
+        per_mm += steel * (depth / 2 * sin(x)) ** 2 * sqrt(1 + (slope * cos(x)) ** 2)
+    inertia = width * per_mm / SLICES
+    return BendingSection(inertia / ((depth + steel) / 2), inertia)
+
+
+def gauge_steel(ounces_per_ft2: float) -> float:
+    """Thickness [in] of sheet steel of a weight [oz/ft²]: (lb/ft²) / 41.82, the manufacturers' standard gauge."""
+    return ounces_per_ft2 / 16 / 41.82

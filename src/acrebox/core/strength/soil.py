@@ -1,0 +1,56 @@
+"""What soil pushes with, at a depth under its surface."""
+
+from dataclasses import dataclass
+from math import radians, sin, tan
+from typing import Literal
+
+from acrebox.core.design import Loads
+
+WATER_KN_M3 = 9.81
+
+
+def at_rest(friction: float) -> float:
+    """K₀ = 1 − sin φ (Jaky), φ in degrees."""
+    return 1 - sin(radians(friction))
+
+
+def active(friction: float) -> float:
+    """Kₐ = tan²(45° − φ/2) (Rankine), φ in degrees."""
+    return tan(radians(45 - friction / 2)) ** 2
+
+
+@dataclass(frozen=True)
+class Push:
+    """Sideways push of soil: p(z) = K·(γz + q), in kPa for z in metres; under water, with buoyant soil and the water itself."""
+
+    k: float
+    unit_weight: float
+    on_top: float
+    water: float = 0.0
+
+    @property
+    def slope(self) -> float:
+        """Growth of the push with depth [kPa/m]."""
+        return self.k * self.unit_weight + self.water
+
+    @property
+    def top(self) -> float:
+        """The push at the surface, from what stands on it [kPa]."""
+        return self.k * self.on_top
+
+    def at(self, depth: float) -> float:
+        """The push [kPa] at a depth [m] under the surface; none above it."""
+        return self.top + self.slope * depth if depth >= 0 else 0.0
+
+    def total(self, depth: float) -> float:
+        """The push on a strip a metre wide from the surface down to a depth [m], in kN/m."""
+        return self.top * depth + self.slope * depth**2 / 2
+
+
+def push_of(loads: Loads) -> Push:
+    """The push by the school and the soil chosen."""
+    schools: dict[Literal["at_rest", "active"], float] = {"at_rest": at_rest(loads.friction), "active": active(loads.friction)}
+    k = schools[loads.school]
+    if loads.waterlogged:
+        return Push(k, max(0.0, loads.unit_weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)
+    return Push(k, loads.unit_weight, loads.on_top)
