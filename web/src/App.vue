@@ -9,7 +9,7 @@ const { overrides } = useLight()
 <template>
   <n-config-provider :theme-overrides="overrides" preflight-style-disabled abstract>
     <router-view v-slot="{ Component, route }">
-      <component :is="Component" :key="String(route.params.id ?? 'yard')" />
+      <component :is="Component" :key="`${String(route.params.id ?? 'yard')}${route.name === 'weigh' ? '/weigh' : ''}`" />
     </router-view>
   </n-config-provider>
 </template>

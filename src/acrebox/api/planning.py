@@ -3,12 +3,13 @@
 from fastapi import APIRouter, Response
 
 from acrebox.api.problems import RESPONSES
-from acrebox.api.shapes import ChangeIn, ChangeOut
+from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design
 from acrebox.core.measure.printing import System
-from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.plan import Plan, Remedy, plan_bed, remedies
 from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.weighing import Weighed, weigh
 
 router = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[422]})
 
@@ -30,6 +31,18 @@ def change(asked: ChangeIn) -> ChangeOut:
     """The same bed built another way, and what was dropped; stores nothing."""
     changed = change_construction(asked.design, asked.kind)
     return ChangeOut(design=changed.design, dropped=list(changed.dropped))
+
+
+@router.post("/remedies")
+def find_remedies(design: Design) -> list[Remedy]:
+    """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
+    return remedies(design)
+
+
+@router.post("/weigh-up")
+def weigh_up(asked: WeighIn) -> Weighed:
+    """Up to four variants side by side; stores nothing."""
+    return weigh(asked.designs, asked.rates)
 
 
 @router.get("/stock")

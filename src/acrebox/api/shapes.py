@@ -10,6 +10,7 @@ from acrebox.core.design import Design
 from acrebox.core.drafting import View
 from acrebox.core.plan import Plan
 from acrebox.core.plan.model import Outside, Totals
+from acrebox.core.weighing import Rates
 from acrebox.store import Bed
 
 
@@ -53,6 +54,13 @@ class ChangeOut(BaseModel):
 
     design: Design
     dropped: list[str]
+
+
+class WeighIn(BaseModel):
+    """Variants to put side by side, and the rates of work."""
+
+    designs: list[Design]
+    rates: Rates = Rates()
 
 
 class YardBed(BaseModel):

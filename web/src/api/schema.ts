@@ -64,6 +64,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Remedies
+         * @description What would bring right what was seen, cheapest first; each was tried. Stores nothing.
+         */
+        post: operations["find_remedies_api_remedies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weigh-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Up
+         * @description Up to four variants side by side; stores nothing.
+         */
+        post: operations["weigh_up_api_weigh_up_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -424,6 +464,21 @@ export interface components {
             top_course: "whole" | "ripped";
         };
         /**
+         * BowCurve
+         * @description The line of a side's outer face when bowed, ten times as far as it will [mm], over the plan.
+         */
+        BowCurve: {
+            /** Side */
+            side: string;
+            /** Bow Mm */
+            bow_mm: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Bulk
          * @description Loose delivery: sold by the step, with one charge for bringing a load.
          */
@@ -507,6 +562,8 @@ export interface components {
             timber: components["schemas"]["Timber"][];
             /** Sheet */
             sheet: components["schemas"]["Sheet"][];
+            /** Species */
+            species: components["schemas"]["Species"][];
             /** Good */
             good: components["schemas"]["Good"][];
             /** Screw */
@@ -534,6 +591,20 @@ export interface components {
             design: components["schemas"]["Design-Output"];
             /** Dropped */
             dropped: string[];
+        };
+        /**
+         * ClearWood
+         * @description Clear wood at 12 % moisture: stiffness and bending strength [MPa], specific gravity.
+         */
+        ClearWood: {
+            /** Name */
+            name: string;
+            /** E Mpa */
+            e_mpa: number;
+            /** Mor Mpa */
+            mor_mpa: number;
+            /** Sg */
+            sg: number;
         };
         /**
          * Corner
@@ -592,6 +663,19 @@ export interface components {
             proven: boolean;
         };
         /**
+         * Decided
+         * @description A choice kept after weighing up: why, and over which others.
+         */
+        Decided: {
+            /** Reason */
+            reason: string;
+            /**
+             * Over
+             * @default []
+             */
+            over: string[];
+        };
+        /**
          * Design
          * @description One bed as wanted. Give `height` or `courses`, not both.
          */
@@ -621,6 +705,17 @@ export interface components {
              *     }
              */
             site: components["schemas"]["Site"];
+            /**
+             * @default {
+             *       "school": "at_rest",
+             *       "unit_weight": 15,
+             *       "friction": 30,
+             *       "on_top": 2.4,
+             *       "waterlogged": false
+             *     }
+             */
+            loads: components["schemas"]["Loads"];
+            decided?: components["schemas"]["Decided"] | null;
             /**
              * @default {
              *       "kerf": "3 mm",
@@ -693,6 +788,17 @@ export interface components {
              *     }
              */
             site: components["schemas"]["Site"];
+            /**
+             * @default {
+             *       "school": "at_rest",
+             *       "unit_weight": 15,
+             *       "friction": 30,
+             *       "on_top": 2.4,
+             *       "waterlogged": false
+             *     }
+             */
+            loads: components["schemas"]["Loads"];
+            decided?: components["schemas"]["Decided"] | null;
             /**
              * @default {
              *       "kerf": "3 mm",
@@ -1198,11 +1304,89 @@ export interface components {
             buy: "cheaper" | "bags" | "bulk";
         };
         /**
+         * Loads
+         * @description What pushes on the walls: the soil's unit weight [kN/m³] and friction [°], a load on top [kPa], and by which school.
+         *
+         *     `species` overrides what the wood is taken for.
+         */
+        Loads: {
+            /**
+             * School
+             * @default at_rest
+             * @enum {string}
+             */
+            school: "at_rest" | "active";
+            /**
+             * Unit Weight
+             * @default 15
+             */
+            unit_weight: number;
+            /**
+             * Friction
+             * @default 30
+             */
+            friction: number;
+            /**
+             * On Top
+             * @default 2.4
+             */
+            on_top: number;
+            /**
+             * Waterlogged
+             * @default false
+             */
+            waterlogged: boolean;
+            /** Species */
+            species?: string | null;
+        };
+        /**
          * Measured
          * @description Whether the outline's sizes are those of the outside or of the space inside.
          * @enum {string}
          */
         Measured: "outside" | "inside";
+        /**
+         * MemberStrength
+         * @description One thing that the soil bends: its span, how far it bows, what is allowed, and the rule of thumb beside it.
+         */
+        MemberStrength: {
+            /** Working */
+            working?: {
+                [key: string]: components["schemas"]["Worked"];
+            };
+            /** Side */
+            side: string;
+            /** What */
+            what: string;
+            /** Stock */
+            stock: string;
+            /** Wood */
+            wood: string;
+            /** Assumed */
+            assumed: boolean;
+            /** Between */
+            between: string;
+            /** Span Mm */
+            span_mm: number;
+            /** Spans */
+            spans: number;
+            /** Load N Per M */
+            load_n_per_m: number;
+            /** Bow Mm */
+            bow_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Stress Ratio */
+            stress_ratio: number;
+            /** Longest Mm */
+            longest_mm: number;
+            /** Rule Mm */
+            rule_mm: number | null;
+            /** Holds */
+            holds: boolean;
+            /** Says */
+            says: string;
+        };
         /**
          * NotchOut
          * @description A box cut out of a piece: from and to along its length, face and thickness [mm].
@@ -1338,6 +1522,7 @@ export interface components {
             buying: components["schemas"]["Buy"][];
             cutting: components["schemas"]["Cutting"];
             fill: components["schemas"]["FillPlan"];
+            strength: components["schemas"]["StrengthPlan"];
             totals: components["schemas"]["Totals"];
             /** Watch Outs */
             watch_outs: components["schemas"]["WatchOut"][];
@@ -1465,6 +1650,26 @@ export interface components {
          */
         PostDepth: "concrete" | "as_deep_as_tall" | "driven" | "none";
         /**
+         * PostStrength
+         * @description The posts as poles in the ground: moment, stress, and the depth wanted beside the school's.
+         */
+        PostStrength: {
+            /** Working */
+            working?: {
+                [key: string]: components["schemas"]["Worked"];
+            };
+            /** Spacing Mm */
+            spacing_mm: number;
+            /** Moment Nm */
+            moment_nm: number;
+            /** Stress Ratio */
+            stress_ratio: number;
+            /** Below Mm */
+            below_mm: number;
+            /** Wanted Mm */
+            wanted_mm: number;
+        };
+        /**
          * PostTop
          * @description Whether posts stop below the top, hidden by soil, or are left long and trimmed level in place.
          * @enum {string}
@@ -1489,6 +1694,22 @@ export interface components {
              */
             problems: components["schemas"]["FieldProblem"][];
             saved?: components["schemas"]["BedOut"] | null;
+        };
+        /**
+         * Rates
+         * @description Minutes of work for each thing done; common practice unless changed.
+         */
+        Rates: {
+            /** Cut */
+            cut?: number;
+            /** Fixing */
+            fixing?: number;
+            /** Post */
+            post?: number;
+            /** Barrow */
+            barrow?: number;
+            /** Side */
+            side?: number;
         };
         /**
          * Reach
@@ -1538,6 +1759,44 @@ export interface components {
              * @description a length such as 8', 4' 7 1/2", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)
              */
             side: string | number;
+        };
+        /**
+         * Remedy
+         * @description One change in words, what it answers, what it costs more or less, and the design with it made.
+         */
+        Remedy: {
+            /** Words */
+            words: string;
+            /** Answers */
+            answers: string[];
+            /** Cost */
+            cost: number;
+            /** Sticks */
+            sticks: number;
+            design: components["schemas"]["Design-Output"];
+        };
+        /**
+         * Row
+         * @description One figure of every variant; `better` are the places of the better ones, none where they are alike or it is no question.
+         */
+        Row: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "area" | "volume" | "money" | "weight" | "count" | "hours" | "length" | "years";
+            /** Values */
+            values: number[];
+            /** Upto */
+            upto: number[] | null;
+            /** Better */
+            better: number[];
+            /** Working */
+            working: components["schemas"]["Worked"][];
         };
         /**
          * Screw
@@ -1804,6 +2063,28 @@ export interface components {
             limit?: number | null;
         };
         /**
+         * Species
+         * @description A kind of wood: reference design values for bending [MPa] and its life outdoors [years].
+         */
+        Species: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Fb Mpa */
+            fb_mpa: number;
+            /** E Mpa */
+            e_mpa: number;
+            /** Life Years */
+            life_years: [
+                number,
+                number
+            ];
+            /** Source */
+            source: string;
+            clear?: components["schemas"]["ClearWood"] | null;
+        };
+        /**
          * Staves
          * @description Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them.
          */
@@ -1929,6 +2210,29 @@ export interface components {
             lap: string | number;
         };
         /**
+         * StrengthPlan
+         * @description How the walls hold, as advice and never as a certificate.
+         */
+        StrengthPlan: {
+            /** Working */
+            working?: {
+                [key: string]: components["schemas"]["Worked"];
+            };
+            /** Push Kpa */
+            push_kpa: number;
+            /** School */
+            school: string;
+            /** Holds */
+            holds: boolean;
+            /** Members */
+            members: components["schemas"]["MemberStrength"][];
+            posts: components["schemas"]["PostStrength"] | null;
+            /** Ties */
+            ties: components["schemas"]["TieStrength"][];
+            /** Curves */
+            curves: components["schemas"]["BowCurve"][];
+        };
+        /**
          * System
          * @description The system of units in which a bed is shown.
          * @enum {string}
@@ -1943,6 +2247,18 @@ export interface components {
             kind: string;
             /** Key */
             key: string;
+        };
+        /**
+         * TieStrength
+         * @description Pull in one tie or strap [N].
+         */
+        TieStrength: {
+            /** What */
+            what: string;
+            /** Pull N */
+            pull_n: number;
+            /** Words */
+            words: string;
         };
         /**
          * Ties
@@ -2007,6 +2323,11 @@ export interface components {
              * @default false
              */
             reclaimed: boolean;
+            /**
+             * Species
+             * @default unknown
+             */
+            species: string;
             /**
              * Thickness Mm
              * @description The thickness as understood [mm].
@@ -2205,6 +2526,39 @@ export interface components {
             accepted?: string | null;
         };
         /**
+         * WeighIn
+         * @description Variants to put side by side, and the rates of work.
+         */
+        WeighIn: {
+            /** Designs */
+            designs: components["schemas"]["Design-Input"][];
+            /**
+             * @default {
+             *       "cut": 3,
+             *       "fixing": 0.75,
+             *       "post": 25,
+             *       "barrow": 4,
+             *       "side": 20
+             *     }
+             */
+            rates: components["schemas"]["Rates"];
+        };
+        /**
+         * Weighed
+         * @description Variants by name, their rows, and what each needs a look for.
+         */
+        Weighed: {
+            /** Names */
+            names: string[];
+            rates: components["schemas"]["Rates"];
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+            /** Needs A Look */
+            needs_a_look: string[][];
+            /** Plans */
+            plans: components["schemas"]["Plan"][];
+        };
+        /**
          * Worked
          * @description An amount, its unit, and how it came about: arithmetic in words and numbers, assumptions, source.
          */
@@ -2344,6 +2698,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_remedies_api_remedies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Design-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    weigh_up_api_weigh_up_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -52,3 +52,8 @@ export const SHAPES = [
   { value: 'regular', text: 'equal sides all round' },
   { value: 'polygon', text: 'side by side, as I walk it' },
 ]
+
+export const PUSHES = [
+  { value: 'at_rest', text: 'at rest: walls that do not give' },
+  { value: 'active', text: 'active: walls that give a little' },
+]

@@ -155,6 +155,13 @@ export function useBed(id: string) {
     else await replan()
   }
 
+  /** Plan and save what is typed at once; answers whether the server has it. */
+  async function flush(): Promise<boolean> {
+    window.clearTimeout(planTimer)
+    if (await replan()) await save()
+    return saveState.value === 'saved'
+  }
+
   async function step(way: 'undo' | 'redo') {
     if (!bed.value || conflict.value) return
     window.clearTimeout(planTimer)
@@ -213,7 +220,7 @@ export function useBed(id: string) {
 
   return {
     id, bed, draft, plan, problems, trouble, saveState, conflict, changedElsewhere, pointed, ticked, units, canUndo, canRedo,
-    open, edit, change, step, tick, resolve, valueAt, problemAt,
+    open, edit, change, flush, step, tick, resolve, valueAt, problemAt,
   }
 }
 

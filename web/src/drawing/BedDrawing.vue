@@ -1,20 +1,28 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from './ViewDrawing.vue'
 
-/** The bed itself, always there: plan and section, or its sides one by one with the corner. */
+/** The bed itself, always there: plan and section, its sides one by one with the corner, or the solid. */
+defineProps<{ bows?: boolean }>()
+const SolidView = defineAsyncComponent(() => import('@/solid/SolidView.vue'))
 const { plan, pointed, units } = useThisBed()
 const VIEWS = [
   { key: 'across', name: 'Plan and section' },
   { key: 'sides', name: 'Sides and corner' },
+  { key: 'solid', name: 'Solid' },
 ] as const
 const shown = ref<(typeof VIEWS)[number]['key']>('across')
 const paper = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(paper)
 const room = computed(() => ({ width: Math.max(280, width.value || 700), height: Math.max(400, height.value || 600) }))
+const noSolid = ref(false)
+function missing() {
+  noSolid.value = true
+  shown.value = 'across'
+}
 const half = computed(() => Math.min(room.value.width, 340))
 </script>
 
@@ -23,11 +31,13 @@ const half = computed(() => Math.min(room.value.width, 340))
     <div class="views no-print" role="group" aria-label="Views">
       <button v-for="v in VIEWS" :key="v.key" type="button" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</button>
     </div>
+    <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
       <template v-if="plan && shown === 'across'">
-        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" @point="pointed = $event" />
+        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? plan.strength.curves : []" @point="pointed = $event" />
         <ViewDrawing name="section" :view="plan.drawings.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
       </template>
+      <SolidView v-else-if="plan && shown === 'solid'" @missing="missing" />
       <template v-else-if="plan">
         <ViewDrawing v-for="(v, n) in plan.drawings.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
         <div class="corners">
@@ -39,11 +49,13 @@ const half = computed(() => Math.min(room.value.width, 340))
 </template>
 
 <style scoped>
-.board { height: 100%; display: grid; grid-template-rows: auto minmax(0, 1fr); }
+.board { height: 100%; display: flex; flex-direction: column; }
+.missing { font-size: 14px; padding: 4px 8px; background: var(--chalk-wash); }
 .views { display: flex; gap: 4px; }
 .views button { background: none; border: 0; border-bottom: 2px solid transparent; padding: 4px 8px; cursor: pointer; font-size: 14px; color: var(--faint); }
 .views button[aria-pressed='true'] { color: var(--ink); font-weight: 700; border-bottom-color: var(--chalk); }
-.paper { min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
+.paper { flex: 1; min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
+.paper.solid { display: block; }
 .paper.sides { justify-content: flex-start; overflow: auto; gap: 12px; }
 .corners { display: flex; flex-wrap: wrap; }
 @media (pointer: coarse) { .views button { min-height: 44px; } }

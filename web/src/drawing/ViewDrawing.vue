@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Units, View } from '@/api/client'
+import type { Curve, Units, View } from '@/api/client'
 import { typeset } from '@/measure/print'
 import AlignedDimension from './AlignedDimension.vue'
 import DimensionChain from './DimensionChain.vue'
@@ -11,10 +11,10 @@ import { hatchOf, svgPoints } from './hatch'
 import { chains, fit, type Frame } from './scale'
 
 /** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
-const props = defineProps<{ view: View; name: string; units: Units; width: number; most: number; pointed: string | null }>()
+const props = defineProps<{ view: View; name: string; units: Units; width: number; most: number; pointed: string | null; curves?: Curve[] }>()
 const emit = defineEmits<{ point: [label: string | null] }>()
 
-const laid = computed(() => fit(props.view, props.width, props.most))
+const laid = computed(() => fit(props.view, props.width, props.most, props.curves?.flatMap((c) => c.points)))
 const frame = computed<Frame>(() => laid.value.frame)
 const lines = computed(() => chains(props.view.dimensions))
 const letters = (label: string) => label.replace(/\d+$/, '')
@@ -54,11 +54,12 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
         v-for="(s, n) in view.shapes" :key="n" :points="svgPoints(s.points, frame)" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
       ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></polygon>
+      <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ c.bow_mm.toFixed(1) }} mm, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" />
       <AlignedDimension v-for="d in view.dimensions.filter((one) => one.side === 'aligned')" :key="d.name" :of="d" :frame="frame" :units="units" />
       <ScaleBar :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
-      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}</text>
+      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}{{ curves?.length ? ', bow × 10' : '' }}</text>
     </svg>
   </figure>
 </template>
@@ -71,6 +72,7 @@ svg { display: block; }
 .shape.fixing { stroke: none; pointer-events: none; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
+.bow { fill: none; stroke: var(--rust); stroke-width: 1.6; stroke-dasharray: 7 3; pointer-events: stroke; }
 .ground path { stroke: var(--ink); stroke-width: 1.2; }
 .label { font: 700 12px var(--figures); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
 .label.lit { fill: var(--chalk); }

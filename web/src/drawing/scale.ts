@@ -24,9 +24,10 @@ function room(view: View, side: Dimension['side']): number {
   return tiers.length ? tierAt(Math.max(...tiers)) + EDGE : EDGE
 }
 
-function extent(view: View) {
-  const xs = view.shapes.flatMap((s) => s.points.map((p) => p[0] as number))
-  const ys = view.shapes.flatMap((s) => s.points.map((p) => p[1] as number))
+function extent(view: View, more: number[][] = []) {
+  const all = [...view.shapes.flatMap((s) => s.points), ...more]
+  const xs = all.map((p) => p[0] as number)
+  const ys = all.map((p) => p[1] as number)
   return { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) }
 }
 
@@ -37,9 +38,9 @@ export function frameAt(view: View, scale: number): Frame {
   return { scale, x: (mm) => 1 + (mm - x0) * scale, y: (mm) => 1 + (y1 - mm) * scale, left: 1, right, top: 1, bottom }
 }
 
-/** Fit a view into a width and at most a height [px]; answers the frame and the height it takes. */
-export function fit(view: View, width: number, most: number): { frame: Frame; height: number } {
-  const { x0, x1, y0, y1 } = extent(view)
+/** Fit a view, and more points over it, into a width and at most a height [px]; answers the frame and the height it takes. */
+export function fit(view: View, width: number, most: number, more: number[][] = []): { frame: Frame; height: number } {
+  const { x0, x1, y0, y1 } = extent(view, more)
   const margin = { left: room(view, 'left') + 10, right: room(view, 'right') + 10, above: room(view, 'above'), below: room(view, 'below') + 22 }
   const scale = Math.max(1e-4, Math.min((width - margin.left - margin.right) / (x1 - x0), (most - margin.above - margin.below) / (y1 - y0)))
   const drawn = (x1 - x0) * scale

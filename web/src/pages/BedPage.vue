@@ -62,7 +62,7 @@ function keys(event: KeyboardEvent) {
     <div class="spread">
       <section class="drawing" :class="{ open }" aria-label="Drawing of the bed">
         <button type="button" class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</button>
-        <div class="ground"><BedDrawing /></div>
+        <div class="ground"><BedDrawing :bows="stage === 'shape'" /></div>
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>

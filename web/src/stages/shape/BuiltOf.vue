@@ -9,7 +9,8 @@ import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 import Question from '@/sheet/Question.vue'
 
 /** Which construction; changing it keeps what still makes sense and says what was dropped. */
-const { draft, change, units, valueAt } = useThisBed()
+const { id, draft, change, units, valueAt } = useThisBed()
+const decided = computed(() => valueAt('decided') as { reason: string; over: string[] } | null | undefined)
 const picking = ref(false)
 const dropped = ref<string[]>([])
 const said = ref<string | null>(null)
@@ -33,7 +34,8 @@ async function take(next: string) {
 
 <template>
   <Question ask="Built of">
-    <p class="row"><strong>{{ KINDS[kind] ?? kind }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button></p>
+    <p class="row"><strong>{{ KINDS[kind] ?? kind }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button> <router-link class="no-print" :to="{ name: 'weigh', params: { id } }">Weigh up</router-link></p>
+    <p v-if="decided" class="decided">Kept after weighing up<template v-if="decided.over?.length"> over {{ decided.over.join(', ') }}</template>: “{{ decided.reason }}”</p>
     <p v-if="said" class="said" role="alert">It cannot be built that way: {{ typeset(said) }}</p>
     <div v-if="dropped.length" class="said" role="status">
       <p>Dropped or changed on the way:</p>
@@ -46,6 +48,7 @@ async function take(next: string) {
 
 <style scoped>
 .row { display: flex; gap: 12px; align-items: center; min-height: 34px; }
+.decided { font-size: 14px; color: var(--moss); }
 .said { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 4px 10px; font-size: 14px; }
 .said ul { list-style: disc; padding-left: 18px; }
 </style>

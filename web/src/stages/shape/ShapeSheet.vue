@@ -14,6 +14,7 @@ import BuiltOf from './BuiltOf.vue'
 import FixingsTable from './FixingsTable.vue'
 import OutlineQuestions from './OutlineQuestions.vue'
 import ShapeFigures from './ShapeFigures.vue'
+import WillItHold from './WillItHold.vue'
 import SheetForm from './SheetForm.vue'
 import SleepersForm from './SleepersForm.vue'
 import StavesForm from './StavesForm.vue'
@@ -35,6 +36,7 @@ const form = computed(() => FORMS[String(valueAt('construction.kind'))])
     <AddOns />
   </section>
   <ShapeFigures />
+  <WillItHold />
   <FixingsTable />
   <PrintedWorkings stage="shape" />
 </template>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import { api, type Remedy } from '@/api/client'
+import { PUSHES } from '@/bed/names'
+import { useStock } from '@/bed/useStock'
+import { useThisBed } from '@/bed/useBed'
+import { printLength, printMoney, typeset } from '@/measure/print'
+import ChoiceField from '@/sheet/ChoiceField.vue'
+import Figure from '@/sheet/Figure.vue'
+import NumberField from '@/sheet/NumberField.vue'
+import Question from '@/sheet/Question.vue'
+
+/** What the soil pushes, how each wall bows beside the rule of thumb, and what would bring it right. */
+const { draft, plan, units, change, edit, valueAt } = useThisBed()
+const stock = useStock()
+const strength = computed(() => plan.value?.strength)
+const length = (mm: number) => printLength(mm, units.value)
+const tenth = (mm: number) => (units.value === 'metric' ? `${mm.toFixed(1)} mm` : length(mm))
+const waterlogged = computed(() => Boolean(valueAt('loads.waterlogged')))
+const woods = computed(() => [{ value: '', text: 'as the stock list says' }, ...(stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])])
+/** One row a kind of member: the one that is worst off. */
+const rows = computed(() => {
+  const worst = new Map<string, NonNullable<typeof strength.value>['members'][number]>()
+  for (const m of strength.value?.members ?? []) {
+    const key = m.what + m.side
+    const old = worst.get(key)
+    if (!old || m.stress_ratio > old.stress_ratio) worst.set(key, m)
+  }
+  return [...worst.values()]
+})
+
+const offered = ref<Remedy[]>([])
+const looking = ref(false)
+const answered = new Set(['will-bow', 'bow', 'weak-posts', 'untied', 'raw-sheet-edge', 'post-shallow'])
+const open = computed(() => (plan.value?.watch_outs.filter((w) => w.level !== 'note' && !w.accepted && answered.has(w.code)).map((w) => w.code + w.message) ?? []).join())
+watch(open, async (codes) => {
+  offered.value = []
+  if (!codes || !draft.value) return
+  looking.value = true
+  const result = await api.remedies(draft.value)
+  looking.value = false
+  if (result.ok && codes === open.value) offered.value = result.value
+}, { immediate: true })
+const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(cost), plan.value?.currency_sign ?? '')}`
+</script>
+
+<template>
+  <section v-if="strength" class="hold" aria-labelledby="hold-title">
+    <h2 id="hold-title">Will it hold</h2>
+    <p class="faint">At the bottom the soil pushes <Figure :text="`${strength.push_kpa.toFixed(2)} kPa`" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
+    <div v-if="open" class="remedies" role="status">
+      <p v-if="looking" class="faint">Trying what would bring it right …</p>
+      <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
+      <ul v-else>
+        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><button type="button" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">answers {{ r.answers.join(', ') }}</span></li>
+      </ul>
+    </div>
+    <table>
+      <thead><tr><th>Member</th><th class="right">Bows</th><th class="right">Could span</th><th class="right">Stress</th></tr></thead>
+      <tbody>
+        <tr v-for="m in rows" :key="m.side + m.what" :data-member="`${m.side} ${m.what}`" :class="{ wrong: !m.holds }">
+          <td>{{ m.what }}, {{ m.side }}<span class="says">{{ typeset(length(m.span_mm)) }} between {{ m.between }}, {{ m.wood }}{{ m.assumed ? ' (assumed)' : '' }}</span><span v-if="m.says" class="says">{{ typeset(m.says) }}</span></td>
+          <td class="right"><Figure :text="tenth(m.bow_mm)" :worked="m.working?.bow_mm" :of="`Bow of the ${m.what}, ${m.side}`" /></td>
+          <td class="right"><Figure :text="length(m.longest_mm)" :worked="m.working?.longest_mm" :of="`Longest span of the ${m.what}, ${m.side}`" /></td>
+          <td class="right"><Figure :text="`${Math.round(m.stress_ratio * 100)} %`" :worked="m.working?.stress_ratio" :of="`Stress of the ${m.what}, ${m.side}`" /></td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="strength.posts">Posts hold <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall each: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> at the ground, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what they take. A pole alone would want <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth of a pole by formula" /> in the ground; the school gives <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>, since corners and boards share the push.</p>
+    <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span>: {{ t.words }}.</p>
+    <details class="soil no-print">
+      <summary>The soil and the wood it is worked out for</summary>
+      <Question id="push" ask="The push"><ChoiceField id="push" path="loads.school" label="School of the push" :options="PUSHES" fallback="at_rest" /></Question>
+      <Question id="unit-weight" ask="Wet soil weighs"><NumberField id="unit-weight" path="loads.unit_weight" label="Weight of wet soil" after="kN/m³" placeholder="15" /></Question>
+      <Question id="friction" ask="Friction"><NumberField id="friction" path="loads.friction" label="Friction of the soil" after="°" placeholder="30" /></Question>
+      <Question id="on-top" ask="Standing on it"><NumberField id="on-top" path="loads.on_top" label="Load on top of the soil" after="kPa" placeholder="2.4" /></Question>
+      <Question id="waterlogged" ask="Waterlogged"><label class="yes"><input id="waterlogged" type="checkbox" class="tick" :checked="waterlogged" @change="edit('loads.waterlogged', !waterlogged)" /> it cannot drain</label></Question>
+      <Question id="species" ask="The wood is">
+        <select id="species" class="pick" aria-label="The wood is" :value="valueAt('loads.species') ?? ''" @change="edit('loads.species', ($event.target as HTMLSelectElement).value || undefined)">
+          <option v-for="w in woods" :key="w.value" :value="w.value">{{ w.text }}</option>
+        </select>
+      </Question>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.hold { margin-top: 16px; border-top: 1px solid var(--rule); padding-top: 8px; display: grid; gap: 8px; }
+.remedies { border-left: 4px solid var(--rust); padding-left: 10px; }
+.remedies li { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: center; padding: 2px 0; }
+.do { background: var(--sheet); border: 1px solid var(--chalk); color: var(--chalk); padding: 4px 10px; min-height: 32px; cursor: pointer; }
+.do:hover { background: var(--chalk-wash); }
+.wrong { background: var(--rust-wash); }
+.says { display: block; font-size: 13px; color: var(--faint); }
+.soil summary { cursor: pointer; color: var(--chalk); min-height: 32px; align-content: center; }
+.yes { display: flex; gap: 8px; align-items: center; min-height: 34px; }
+@media (pointer: coarse) { .do, .soil summary { min-height: 44px; } }
+td.right { white-space: nowrap; }
+</style>
