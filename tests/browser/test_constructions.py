@@ -106,7 +106,7 @@ def test_a_bench_and_what_else_can_be_added(page: Page, site: str) -> None:
         page.get_by_label(box).check()
         saved(page)
     page.get_by_label("Bench on back").check()
-    expect(page.locator(".wrong")).to_contain_text("would stand in the trellis upright")
+    expect(page.locator(".wrong")).to_contain_text("would stand in")
     page.get_by_label("Trellis on side").select_option("left")
     saved(page)
     plan = plan_of(site, bed)

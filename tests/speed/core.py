@@ -9,8 +9,11 @@ from time import perf_counter
 from typing import Any
 
 from acrebox.core.bench import search
+from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.plan import plan_bed
+from acrebox.core.stock import catalogue
+from acrebox.core.strength import check_strength
 from acrebox.demo import demo_beds
 
 
@@ -60,6 +63,13 @@ def main() -> None:
     for bed in demo_beds():
         each = median(timed([bed.document()], fresh=True) for _ in range(5))
         print(f"demo bed '{bed.name}': {each * 1e3:.1f} ms")
+    book = catalogue()
+    for bed in demo_beds():
+        built = assemble(bed, book)
+        start = perf_counter()
+        for _ in range(20):
+            check_strength(built, bed, book, built.wall_top - 25)
+        print(f"strength of '{bed.name}', {len(built.members)} members: {(perf_counter() - start) / 20 * 1e3:.2f} ms")
     many = sixty_sided()
     parts = len(plan_bed(read_design(many)).parts)
     print(f"60 sides, {parts} parts: {median(timed([many], fresh=True) for _ in range(3)) * 1e3:.0f} ms")

@@ -3,9 +3,10 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
 
 from acrebox.core.shape.cavity import Cavity
-from acrebox.core.shape.outline import Outline, Point2
+from acrebox.core.shape.outline import Outline, Point2, Side
 from acrebox.core.shape.solid import Solid
 
 
@@ -145,6 +146,16 @@ class WallLayer:
     thickness: float
 
 
+SAME_CORNER_MM = 20.0
+
+
+def _coordinates(side: Side, part: Part) -> tuple[list[float], list[float]]:
+    """Of a part's corners, how far along a side and how far inwards of it [mm]."""
+    (x, y), (ax, ay, _), (nx, ny, _) = side.start, side.along, side.inward
+    offsets = [(cx - x, cy - y) for cx, cy, _ in part.solid.corners]
+    return [dx * ax + dy * ay for dx, dy in offsets], [dx * nx + dy * ny for dx, dy in offsets]
+
+
 @dataclass(frozen=True)
 class Assembly:
     """A bed as built, whatever its construction.
@@ -176,12 +187,38 @@ class Assembly:
         """Height of what stands highest in the wall itself [mm]: what is laid on top starts there."""
         return max(self.crown, self.wall_top)
 
-    @property
+    def posts_at(self, side: str) -> tuple[Part, ...]:
+        """The posts that stand against a side, inside or outside of it."""
+        return self._posts_along[side][0]
+
+    def post_marks(self, side: str) -> tuple[float, ...]:
+        """Centres of the posts along a side, from its first corner [mm]; two posts at one corner count once."""
+        return self._posts_along[side][1]
+
+    @cached_property
+    def _posts_along(self) -> dict[str, tuple[tuple[Part, ...], tuple[float, ...]]]:
+        posts = [p for p in self.parts if p.role.is_post]
+        thick = max((p.solid.thickness for p in posts), default=0.0)
+        found = {}
+        for side in self.outline.sides:
+            placed = [(post, *_coordinates(side, post)) for post in posts]
+            deepest = self.wall_thickness + thick
+            near = [
+                (post, us)
+                for post, us, vs in placed
+                if max(vs) <= deepest + 0.5 and min(vs) >= -deepest and min(us) > -1.0 - thick and max(us) < side.length + 1.0 + thick
+            ]
+            marks = sorted((min(us) + max(us)) / 2 for _, us in near)
+            alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)
+            found[side.name] = (tuple(post for post, _ in near), alone)
+        return found
+
+    @cached_property
     def wall_top(self) -> float:
         """Height of the wall over the ground [mm]."""
         return sum(self.course_heights)
 
-    @property
+    @cached_property
     def wall_thickness(self) -> float:
         return sum(layer.thickness for layer in self.wall)
 

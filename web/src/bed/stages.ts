@@ -14,6 +14,14 @@ function ticked(done: number, all: number): StageState {
   return done === 0 ? 'not begun' : done < all ? 'in hand' : 'done'
 }
 
+/** What each layer is ticked off by: its material, counted where one lies twice. */
+export function layerKeys(layers: { material: string }[]): string[] {
+  return layers.map((layer, n) => {
+    const before = layers.slice(0, n).filter((l) => l.material === layer.material).length
+    return before ? `${layer.material}:${before + 1}` : layer.material
+  })
+}
+
 /** How far a stage has come: what waits for a look goes before what is ticked off. */
 export function stageState(stage: StageKey, plan: Plan, bed: Bed): StageState {
   if (plan.watch_outs.some((w) => w.stage === stage && w.level !== 'note' && !w.accepted)) return 'needs a look'
@@ -23,6 +31,6 @@ export function stageState(stage: StageKey, plan: Plan, bed: Bed): StageState {
     const keys = plan.cutting.sticks.flatMap((s) => s.pieces.map((p) => p.key))
     return ticked(count('cut', keys), keys.length)
   }
-  const keys = plan.fill.layers.map((layer) => layer.material)
+  const keys = layerKeys(plan.fill.layers)
   return ticked(count('fill', keys), keys.length)
 }

@@ -15,7 +15,7 @@ const { width, height } = useElementSize(box)
 let scene: ReturnType<typeof makeScene> | null = null
 
 function arrange() {
-  if (scene && plan.value) scene.pull(pulled.value / 100, plan.value.outside.courses)
+  scene?.pull(pulled.value / 100)
 }
 
 onMounted(() => {
@@ -32,7 +32,6 @@ onMounted(() => {
 onBeforeUnmount(() => scene?.dispose())
 watch(plan, (now) => {
   if (now) scene?.show(now)
-  arrange()
 })
 watch([width, height], ([w, h]) => scene?.resize(w, h))
 watch(pulled, arrange)

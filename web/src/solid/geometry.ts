@@ -1,5 +1,3 @@
-import { BufferGeometry, Float32BufferAttribute } from 'three'
-
 import type { Plan } from '@/api/client'
 
 export type Part = Plan['parts'][number]
@@ -34,16 +32,19 @@ function handedness({ along: a, face: f, through: t }: Part): number {
   return (ay * fz - az * fy) * tx + (az * fx - ax * fz) * ty + (ax * fy - ay * fx) * tz
 }
 
-/** A closed surface of a part with flat faces [m], z up. */
-export function geometryOf(part: Part): BufferGeometry {
+const EDGES = [[0, 1], [2, 3], [4, 5], [6, 7], [0, 2], [1, 3], [4, 6], [5, 7], [0, 4], [1, 5], [2, 6], [3, 7]] as const
+export const CORNERS_A_PART = FACES.length * 6
+export const TRIANGLES_A_PART = FACES.length * 2
+
+/** Points [m] of a part's surface, triangle by triangle with flat faces, and of its edges, z up. */
+export function pointsOf(part: Part): { surface: number[]; edges: number[] } {
   const corners = cornersOf(part).map((c) => c.map((mm) => mm / 1000))
-  const points: number[] = []
   const mirrored = handedness(part) < 0
-  for (const [a, b, c, d] of FACES) for (const corner of mirrored ? [a, c, b, a, d, c] : [a, b, c, a, c, d]) points.push(...(corners[corner] as number[]))
-  const geometry = new BufferGeometry()
-  geometry.setAttribute('position', new Float32BufferAttribute(points, 3))
-  geometry.computeVertexNormals()
-  return geometry
+  const at = (corner: number) => corners[corner] as number[]
+  return {
+    surface: FACES.flatMap(([a, b, c, d]) => (mirrored ? [a, c, b, a, d, c] : [a, b, c, a, c, d]).flatMap(at)),
+    edges: EDGES.flatMap(([a, b]) => [...at(a), ...at(b)]),
+  }
 }
 
 /** Which way a part moves when the bed is pulled apart, per metre of pulling: up by its course, outwards from its side. */

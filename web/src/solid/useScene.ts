@@ -1,11 +1,11 @@
 import {
-  AmbientLight, Color, DirectionalLight, EdgesGeometry, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PCFShadowMap, PerspectiveCamera, PlaneGeometry,
-  Raycaster, Scene, ShadowMaterial, Spherical, Vector2, Vector3, WebGLRenderer,
+  AmbientLight, BufferGeometry, Color, DirectionalLight, Float32BufferAttribute, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PCFShadowMap, PerspectiveCamera,
+  PlaneGeometry, Raycaster, Scene, ShadowMaterial, Spherical, Vector2, Vector3, WebGLRenderer,
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 
 import type { Plan } from '@/api/client'
-import { apart, geometryOf, type Part } from './geometry'
+import { apart, CORNERS_A_PART, pointsOf, TRIANGLES_A_PART, type Part } from './geometry'
 
 const TURN = Math.PI / 18
 const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
@@ -18,13 +18,13 @@ function material(part: Part): string {
   return token('timber')
 }
 
-interface Piece { part: Part; mesh: Mesh; edges: LineSegments }
-
 /** The bed as built in a canvas: drawn when something changes, turned by mouse, touch or keys. Throws where WebGL is missing. */
 export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null) => void) {
   const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true })
   renderer.shadowMap.enabled = true
   renderer.shadowMap.type = PCFShadowMap
+  // Shadows change when the bed does, not when it is turned.
+  renderer.shadowMap.autoUpdate = false
   const scene = new Scene()
   const camera = new PerspectiveCamera(38, 1, 0.05, 200)
   camera.up.set(0, 0, 1)
@@ -39,8 +39,16 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
   ground.receiveShadow = true
   scene.add(ground)
 
-  let pieces: Piece[] = []
-  let middle = new Vector3()
+  // All parts in one surface and one set of edges: a bed of hundreds of parts is then two things to draw.
+  const surface = new Mesh(new BufferGeometry(), new MeshLambertMaterial({ vertexColors: true }))
+  const edges = new LineSegments(new BufferGeometry(), new LineBasicMaterial({ color: new Color(token('ink')) }))
+  surface.castShadow = surface.receiveShadow = true
+  scene.add(surface, edges)
+  let parts: Part[] = []
+  let rest: { surface: number[][]; edges: number[][] } = { surface: [], edges: [] }
+  let pulled = 0
+  let courses = 1
+  let lit: string | null = null
   let framed = false
 
   function draw() {
@@ -59,29 +67,38 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
     draw()
   }
 
-  function clear() {
-    for (const { mesh, edges } of pieces) {
-      scene.remove(mesh, edges)
-      mesh.geometry.dispose()
-      edges.geometry.dispose()
-      ;(mesh.material as MeshLambertMaterial).dispose()
-    }
-    pieces = []
+  function place() {
+    const move = (points: number[][]) => points.flatMap((own, n) => {
+      const by = apart(parts[n] as Part, courses).map((way) => way * pulled)
+      return own.map((value, k) => value + (by[k % 3] as number))
+    })
+    surface.geometry.setAttribute('position', new Float32BufferAttribute(move(rest.surface), 3))
+    surface.geometry.computeVertexNormals()
+    surface.geometry.computeBoundingSphere()
+    edges.geometry.setAttribute('position', new Float32BufferAttribute(move(rest.edges), 3))
+    edges.geometry.computeBoundingSphere()
+    renderer.shadowMap.needsUpdate = true
+  }
+
+  function paint() {
+    const group = lit?.replace(/\d+$/, '')
+    const colours = parts.flatMap((part) => {
+      const isLit = lit !== null && (part.id === lit || (group === lit && part.label === lit))
+      const colour = new Color(isLit ? token('chalk') : material(part)).toArray()
+      return Array.from({ length: CORNERS_A_PART }, () => colour).flat()
+    })
+    surface.geometry.setAttribute('color', new Float32BufferAttribute(colours, 3))
   }
 
   function show(plan: Plan) {
-    clear()
-    const ink = new LineBasicMaterial({ color: new Color(token('ink')) })
-    pieces = plan.parts.map((part) => {
-      const geometry = geometryOf(part)
-      const mesh = new Mesh(geometry, new MeshLambertMaterial({ color: new Color(material(part)) }))
-      mesh.castShadow = mesh.receiveShadow = true
-      const edges = new LineSegments(new EdgesGeometry(geometry, 20), ink)
-      scene.add(mesh, edges)
-      return { part, mesh, edges }
-    })
-    canvas.dataset.parts = String(pieces.length)
-    middle = new Vector3(plan.outside.length_mm / 2000, plan.outside.width_mm / 2000, plan.outside.height_mm / 2000)
+    parts = plan.parts
+    courses = plan.outside.courses
+    const points = parts.map(pointsOf)
+    rest = { surface: points.map((p) => p.surface), edges: points.map((p) => p.edges) }
+    place()
+    paint()
+    canvas.dataset.parts = String(parts.length)
+    const middle = new Vector3(plan.outside.length_mm / 2000, plan.outside.width_mm / 2000, plan.outside.height_mm / 2000)
     const size = Math.hypot(plan.outside.length_mm, plan.outside.width_mm, plan.outside.height_mm) / 1000
     sun.position.set(middle.x - size, middle.y - size * 1.3, size * 1.8)
     sun.target.position.copy(middle)
@@ -96,30 +113,24 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
     draw()
   }
 
-  function pull(by: number, courses: number) {
-    for (const { part, mesh, edges } of pieces) {
-      const [x, y, z] = apart(part, courses)
-      mesh.position.set(x * by, y * by, z * by)
-      edges.position.copy(mesh.position)
-    }
+  function pull(by: number) {
+    pulled = by
+    place()
     canvas.dataset.pulled = by.toFixed(2)
     draw()
   }
 
   function light(label: string | null) {
-    const group = label?.replace(/\d+$/, '')
-    for (const { part, mesh } of pieces) {
-      const lit = label !== null && (part.id === label || (group === label && part.label === label))
-      ;(mesh.material as MeshLambertMaterial).color.set(lit ? token('chalk') : material(part))
-    }
+    lit = label
+    paint()
     draw()
   }
 
   function at(x: number, y: number): Part | null {
     const ray = new Raycaster()
     ray.setFromCamera(new Vector2(x * 2 - 1, 1 - y * 2), camera)
-    const [hit] = ray.intersectObjects(pieces.map((p) => p.mesh), false)
-    return pieces.find((p) => p.mesh === hit?.object)?.part ?? null
+    const [hit] = ray.intersectObject(surface, false)
+    return hit?.faceIndex === undefined || hit.faceIndex === null ? null : (parts[Math.floor(hit.faceIndex / TRIANGLES_A_PART)] ?? null)
   }
 
   let pressed: { x: number; y: number } | null = null
@@ -151,11 +162,11 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
     const spot = new Vector3().setFromSpherical(round)
     camera.position.set(controls.target.x + spot.x, controls.target.y + spot.z, controls.target.z + spot.y)
     controls.update()
-    draw()
   }
 
   function dispose() {
-    clear()
+    surface.geometry.dispose()
+    edges.geometry.dispose()
     controls.dispose()
     renderer.dispose()
   }

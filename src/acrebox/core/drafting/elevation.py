@@ -5,7 +5,6 @@ from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Part, Role
 from acrebox.core.drafting.model import Dimension, Shape, View, dimension, ring
-from acrebox.core.drafting.plan import post_marks, posts_at
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.solid import convex_hull
 
@@ -18,7 +17,7 @@ MOST_FIXINGS = 240
 def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixings: Mapping[str, int], fixed: Sequence[tuple[Part, Part, str]]) -> View:
     """A side seen from outside, its first corner to the left."""
     mine = [p for p in bed.parts if p.side == side.name and not p.role.is_post]
-    behind = list(posts_at(bed, side)) + [p for p in mine if p.role in HIDDEN and not _is_outside(side, p, mine)]
+    behind = [*bed.posts_at(side.name), *(p for p in mine if p.role in HIDDEN and not _is_outside(side, p, mine))]
     shown = [p for p in mine if p not in behind and p.role not in (Role.TIE, Role.SLEEVE)]
     shown.sort(key=lambda p: -_depth(side, p))
     shapes = [Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(_seen(side, p))) for p in shown]
@@ -95,7 +94,7 @@ def _dimensions(bed: Assembly, side: Side) -> Iterator[Dimension]:
     yield dimension("outside", (0, foot), (side.length, foot), "below", 2)
     inset = (inner.start[0] - side.start[0]) * side.along[0] + (inner.start[1] - side.start[1]) * side.along[1]
     yield dimension("inside", (inset, foot), (inset + inner.length, foot), "below", 1)
-    marks = post_marks(bed, side)
+    marks = bed.post_marks(side.name)
     for a, b in pairwise(marks):
         yield dimension("post centres", (a, bed.top), (b, bed.top), "above", 1)
     yield dimension("height", (0, 0), (0, bed.wall_top), "left", 1)

@@ -3,9 +3,8 @@
 from collections.abc import Iterator, Mapping
 from itertools import pairwise
 
-from acrebox.core.assembly import Assembly, Part
+from acrebox.core.assembly import Assembly
 from acrebox.core.drafting.model import Dimension, Shape, View, dimension, ring
-from acrebox.core.shape.outline import Side
 
 MOST_SIDES_DIMENSIONED = 12
 
@@ -28,7 +27,7 @@ def _of_rectangle(bed: Assembly) -> Iterator[Dimension]:
     yield dimension("inside width", (0, y0), (0, y1), "left", 1)
     for name, side in (("front", "above"), ("right", "right")):
         wall = next(s for s in bed.outline.sides if s.name == name)
-        for a, b in pairwise(post_marks(bed, wall)):
+        for a, b in pairwise(bed.post_marks(wall.name)):
             start, end = ((a, width), (b, width)) if side == "above" else ((length, a), (length, b))
             yield dimension("post centres", start, end, side, 1)  # type: ignore[arg-type]
 
@@ -42,29 +41,3 @@ def _of_sides(bed: Assembly) -> Iterator[Dimension]:
         yield dimension("overall length", (0, 0), (length, 0), "below", 3)
     if not any(abs(abs(s.end[1] - s.start[1]) - width) < 0.5 and max(s.start[0], s.end[0]) < 0.5 for s in bed.outline.sides):
         yield dimension("overall width", (0, 0), (0, width), "left", 3)
-
-
-def posts_at(bed: Assembly, side: Side) -> list[Part]:
-    """The posts that stand against a side, inside or outside of it."""
-    deepest = bed.wall_thickness + max((p.solid.thickness for p in bed.parts if p.role.is_post), default=0.0)
-    found = []
-    for part in bed.parts:
-        if not part.role.is_post:
-            continue
-        us, vs = _coordinates(side, part)
-        if max(vs) <= deepest + 0.5 and min(vs) >= -deepest and min(us) > -1.0 - part.solid.thickness and max(us) < side.length + 1.0 + part.solid.thickness:
-            found.append(part)
-    return found
-
-
-def post_marks(bed: Assembly, side: Side) -> list[float]:
-    """Centres of the posts along a side, from its first corner [mm]."""
-    marks = sorted((min(us) + max(us)) / 2 for us, _ in (_coordinates(side, p) for p in posts_at(bed, side)))
-    # Two posts at one corner, one for each side, count once here.
-    return [m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > 20.0]
-
-
-def _coordinates(side: Side, part: Part) -> tuple[list[float], list[float]]:
-    (x, y), (ax, ay, _), (nx, ny, _) = side.start, side.along, side.inward
-    offsets = [(float(c[0]) - x, float(c[1]) - y) for c in part.solid.corners]
-    return [dx * ax + dy * ay for dx, dy in offsets], [dx * nx + dy * ny for dx, dy in offsets]

@@ -6,14 +6,13 @@ from shapely import LineString
 
 from acrebox.core.assembly import Assembly, Part
 from acrebox.core.drafting.model import Dimension, Shape, View, dimension, ring
-from acrebox.core.drafting.plan import post_marks
 from acrebox.core.fill.layers import FilledLayer
 
 
 def section_at(bed: Assembly) -> float:
     """Where the bed is cut [mm from its left end]: mid-way between the first posts of the front, clear of everything upright."""
     front = bed.outline.sides[0]
-    marks = [front.start[0] + m * front.along[0] for m in post_marks(bed, front)] or [front.start[0], front.end[0]]
+    marks = [front.start[0] + m * front.along[0] for m in bed.post_marks(front.name)] or [front.start[0], front.end[0]]
     a, b = marks[0], marks[1] if len(marks) > 1 else front.end[0]
     uprights = [p.solid.bounds for p in bed.parts if abs(p.solid.along[2]) > 0.5]
     middle = (a + b) / 2

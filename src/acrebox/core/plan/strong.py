@@ -1,10 +1,10 @@
 """The strength part of the Plan: members side by side with the rule of thumb, posts, ties, and the bow drawn."""
 
+from collections.abc import Sequence
 from itertools import pairwise
 from math import pi, sin
 
 from acrebox.core.advice import Seen
-from acrebox.core.drafting.plan import post_marks
 from acrebox.core.plan.model import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
 from acrebox.core.shape.outline import Side
 from acrebox.core.strength import CREEP, Checked
@@ -101,12 +101,12 @@ def _curves(seen: Seen) -> list[BowCurve]:
         along = [m for m in seen.strength.members if m.member.side == side.name and m.member.runs == "along" and m.member.between != "studs"]
         if along:
             worst = max(along, key=lambda m: m.bow)
-            curves.append(BowCurve(side=side.name, bow_mm=worst.bow, points=_curve(side, post_marks(seen.assembly, side), worst)))
+            curves.append(BowCurve(side=side.name, bow_mm=worst.bow, points=_curve(side, seen.assembly.post_marks(side.name), worst)))
     return curves
 
 
-def _curve(side: Side, marks: list[float], worst: Checked) -> list[tuple[float, float]]:
-    supports = marks if len(marks) > 1 else [0.0, side.length]
+def _curve(side: Side, marks: Sequence[float], worst: Checked) -> list[tuple[float, float]]:
+    supports = marks if len(marks) > 1 else (0.0, side.length)
     points = []
     for a, b in pairwise(supports):
         # A shorter bay of the same board bows by the fourth power of its length.

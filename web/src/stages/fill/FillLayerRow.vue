@@ -11,7 +11,7 @@ import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 
-const props = defineProps<{ n: number; layer: Layer; placed?: FillLayer; last: number }>()
+const props = defineProps<{ n: number; layer: Layer; placed?: FillLayer; last: number; tickKey: string }>()
 const emit = defineEmits<{ remove: []; move: [by: number] }>()
 const { edit, units, plan, ticked, tick, pointed } = useThisBed()
 const stock = useStock()
@@ -28,7 +28,7 @@ const ways = computed(() => [
 ])
 const sign = computed(() => plan.value?.currency_sign ?? '')
 const volume = (litres: number) => printVolume(litres, units.value)
-const isDone = computed(() => ticked.value.has(`fill/${props.layer.material}`))
+const isDone = computed(() => ticked.value.has(`fill/${props.tickKey}`))
 
 function by(way: string) {
   const bare: Layer = { ...props.layer }
@@ -43,7 +43,7 @@ const another = (key: string) => edit(path.value, { material: key, buy: 'cheaper
 <template>
   <div class="layer" :data-layer="layer.material" @mouseenter="pointed = `layer ${n}`" @mouseleave="pointed = null">
     <div class="asked">
-      <label class="laid"><input type="checkbox" class="tick" :checked="isDone" :aria-label="`Layer ${n + 1} is in`" @change="tick('fill', layer.material, !isDone)" /> in</label>
+      <label class="laid"><input type="checkbox" class="tick" :checked="isDone" :aria-label="`Layer ${n + 1} is in`" @change="tick('fill', tickKey, !isDone)" /> in</label>
       <select :id="`material-${n}`" class="pick" :aria-label="`Material of layer ${n + 1}`" :value="layer.material" @change="another(($event.target as HTMLSelectElement).value)">
         <option v-for="m in materials" :key="m.value" :value="m.value">{{ m.text }}</option>
       </select>

@@ -3,6 +3,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
 import type { Layer } from '@/api/client'
+import { layerKeys } from '@/bed/stages'
 import { useThisBed } from '@/bed/useBed'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
@@ -12,6 +13,7 @@ import FillLayerRow from './FillLayerRow.vue'
 const { draft, plan, edit } = useThisBed()
 /** A design that never chose its layers shows the usual ones, as the plan has them. */
 const layers = computed<Layer[]>(() => draft.value?.fill?.layers ?? [])
+const keys = computed(() => layerKeys(layers.value))
 const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill.layers[n] })).reverse())
 
 const put = (next: Layer[]) => edit('fill.layers', next)
@@ -40,7 +42,7 @@ function even() {
   <section aria-labelledby="layers-title">
     <h2 id="layers-title">Layers, the top one first</h2>
     <ol class="layers">
-      <li v-for="row in topDown" :key="row.n"><FillLayerRow :n="row.n" :layer="row.layer" :placed="row.placed" :last="layers.length - 1" @remove="remove(row.n)" @move="swap(row.n, $event)" /></li>
+      <li v-for="row in topDown" :key="row.n"><FillLayerRow :n="row.n" :layer="row.layer" :placed="row.placed" :last="layers.length - 1" :tick-key="keys[row.n] ?? row.layer.material" @remove="remove(row.n)" @move="swap(row.n, $event)" /></li>
     </ol>
     <FieldTrouble path="fill.layers" />
     <div class="ways no-print">

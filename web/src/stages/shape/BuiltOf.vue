@@ -47,7 +47,8 @@ async function take(next: string) {
 </template>
 
 <style scoped>
-.row { display: flex; gap: 12px; align-items: center; min-height: 34px; }
+.row { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: center; min-height: 34px; }
+.row > * { white-space: nowrap; }
 .decided { font-size: 14px; color: var(--moss); }
 .said { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 4px 10px; font-size: 14px; }
 .said ul { list-style: disc; padding-left: 18px; }

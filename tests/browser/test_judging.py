@@ -1,0 +1,148 @@
+"""Will it bow, what does it look like, which one to build."""
+
+import re
+from collections.abc import Callable, Iterator
+
+import pytest
+from pages import CHROMIUM, FLAGS
+from playwright.sync_api import Browser, BrowserContext, Page, expect
+from work import design_of, make_bed, no_sideways, open_bed, plan_of, saved, serious_findings, tape
+
+from sample import document
+
+SOFTWARE_GL = ["--use-angle=swiftshader", "--enable-unsafe-swiftshader"]
+BOWED = {"construction__post_limit": "8 ft"}
+
+
+@pytest.fixture(scope="module")
+def gl_browser(browser: Browser) -> Iterator[Browser]:
+    """Chromium with software WebGL, driven by the same Playwright as the other one."""
+    started = browser.browser_type.launch(executable_path=CHROMIUM, args=[*FLAGS, *SOFTWARE_GL])
+    yield started
+    started.close()
+
+
+@pytest.fixture
+def gl_page(gl_browser: Browser) -> Iterator[Page]:
+    context = gl_browser.new_context(viewport={"width": 1280, "height": 800})
+    context.set_default_timeout(15_000)
+    complaints: list[str] = []
+    context.on("weberror", lambda e: complaints.append(str(e.error)))
+    yield context.new_page()
+    context.close()
+    assert complaints == []
+
+
+def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Bowing", **BOWED))
+    open_bed(page, site, bed)
+    expect(page.locator("[data-bow=front]")).to_be_visible()
+    row = page.locator("[data-member='front bottom board']")
+    expect(row).to_have_class(re.compile("wrong"))
+    before = plan_of(site, bed)
+    remedy = page.locator("[data-remedy='0']")
+    words = remedy.inner_text()
+    extra = float(page.locator(".remedies li .figures").first.inner_text().replace("+$", ""))
+    remedy.click()
+    saved(page)
+    after = plan_of(site, bed)
+    assert words.startswith("A post at least every")
+    assert "will-bow" not in {w["code"] for w in after["watch_outs"]}
+    assert after["totals"]["cost"] - before["totals"]["cost"] == pytest.approx(extra, abs=0.005)
+    expect(row).not_to_have_class(re.compile("wrong"))
+    expect(page.locator(".remedies")).to_have_count(0)
+    assert tape(page, "cost") == f"${after['totals']['cost']:,.2f}"
+
+
+def test_the_wood_and_the_soil_can_be_said(page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Soil"))
+    open_bed(page, site, bed)
+    page.get_by_text("The soil and the wood it is worked out for").click()
+    page.get_by_label("The wood is").select_option("oak")
+    saved(page)
+    assert {m["wood"] for m in plan_of(site, bed)["strength"]["members"]} == {"Oak"}
+    page.get_by_label("Load on top of the soil").fill("0")
+    expect(page.locator(".wrong").first).to_contain_text("more than 0")
+    page.get_by_label("Load on top of the soil").fill("500")
+    expect(page.locator(".wrong").first).to_contain_text("at most 20")
+
+
+def test_the_solid_turns_by_keys_comes_apart_and_lights_its_rows(gl_page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Solid"))
+    open_bed(gl_page, site, bed, "bench")
+    gl_page.get_by_role("button", name="Solid").click()
+    canvas = gl_page.locator("canvas")
+    expect(canvas).to_have_attribute("data-parts", str(len(plan_of(site, bed)["parts"])))
+    turn = canvas.get_attribute("data-turn")
+    canvas.focus()
+    gl_page.keyboard.press("ArrowLeft")
+    expect(canvas).not_to_have_attribute("data-turn", turn or "")
+    box = canvas.bounding_box()
+    assert box
+    for share in (0.52, 0.56, 0.6, 0.64, 0.68):
+        gl_page.mouse.click(box["x"] + box["width"] * 0.5, box["y"] + box["height"] * share)
+        if gl_page.locator("tr.pointed").count():
+            break
+    expect(gl_page.locator("tr.pointed")).to_have_count(1)
+    gl_page.get_by_label("Pull it apart").fill("30")
+    expect(canvas).to_have_attribute("data-pulled", "0.30")
+    pixels = gl_page.evaluate("() => { const c = document.querySelector('canvas'); return c.toDataURL().length }")
+    assert pixels > 2000
+
+
+def test_without_webgl_the_drawings_remain(site: str, browser: Browser) -> None:
+    without = browser.browser_type.launch(executable_path=CHROMIUM, args=[*FLAGS, "--disable-3d-apis"])
+    page = without.new_page()
+    open_bed(page, site, make_bed(site, document(name="No WebGL")))
+    page.get_by_role("button", name="Solid").click()
+    expect(page.get_by_text("This browser has no WebGL")).to_be_visible()
+    expect(page.locator(".view.plan")).to_be_visible()
+    page.get_by_label("Length, outside").fill("7 ft")
+    saved(page)
+    without.close()
+
+
+def test_three_variants_are_weighed_up_and_one_kept_with_its_reason(page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Weighing"))
+    open_bed(page, site, bed)
+    page.get_by_role("link", name="Weigh up").click()
+    page.get_by_role("button", name="One more variant").click()
+    page.get_by_label("Variant 2 is built of").select_option("sleepers")
+    page.get_by_role("button", name="One more variant").click()
+    page.get_by_label("Courses of variant 3").or_(page.get_by_label("Height of variant 3")).fill("21 3/4 in")
+    page.keyboard.press("Tab")
+    cost = page.locator("[data-row=cost] td")
+    expect(cost).to_have_count(3)
+    expect(page.locator("[data-row=height] td").nth(2)).to_contain_text("1′ 9¾″")
+    expect(page.locator(".better").first).to_contain_text("better")
+    higher = cost.nth(2).inner_text()
+    page.reload()
+    expect(cost).to_have_count(3)
+    page.get_by_role("button", name="Keep this one").nth(2).click()
+    page.get_by_label("Why").fill("kinder to my back")
+    page.get_by_role("button", name="Keep it, with this reason").click()
+    expect(page.get_by_text("Kept after weighing up")).to_contain_text("kinder to my back")
+    saved(page)
+    design = design_of(site, bed)
+    assert (design["name"], design["height"]) == ("Weighing", "21 3/4 in")
+    assert design["decided"] == {"reason": "kinder to my back", "over": ["Weighing", "Variant 2"]}
+    assert tape(page, "cost") in higher
+
+
+def test_a_variant_that_cannot_be_built_is_named(page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Odd one"))
+    page.goto(f"{site}/bed/{bed}/weigh")
+    page.get_by_role("button", name="One more variant").click()
+    page.get_by_label("Height of variant 2").fill("13 in")
+    page.keyboard.press("Tab")
+    expect(page.get_by_role("alert")).to_contain_text("Variant 2")
+
+
+def test_weighing_up_fits_a_phone_and_satisfies_axe(new_context: Callable[..., BrowserContext], site: str) -> None:
+    bed = make_bed(site, document(name="Phone weighing"))
+    page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
+    page.goto(f"{site}/bed/{bed}/weigh")
+    page.get_by_role("button", name="One more variant").tap()
+    expect(page.locator("[data-row=cost] td")).to_have_count(2)
+    assert no_sideways(page)
+    assert serious_findings(page) == []
