@@ -1,5 +1,6 @@
 """Beds: read, make, change from a known revision, undo, copy, delete, tick."""
 
+from functools import lru_cache
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -8,7 +9,7 @@ from fastapi import APIRouter, Depends, Header, HTTPException, Path, Request, Re
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, YardBed
 from acrebox.core.design import Design
-from acrebox.core.plan import plan_bed
+from acrebox.core.plan import Plan, plan_bed
 from acrebox.store import Bed, BedStore
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES)
@@ -41,10 +42,16 @@ def _answer(bed: Bed, response: Response) -> BedOut:
     return BedOut.of(bed)
 
 
+@lru_cache(maxsize=256)
+def _planned(design: Design) -> Plan:
+    """A plan depends on its design alone, so the yard plans a bed once for as long as it stays as it is."""
+    return plan_bed(design)
+
+
 @router.get("")
 def list_beds(store: Store) -> list[YardBed]:
     """Every bed of the yard, with its drawing from above and its main figures."""
-    return [YardBed.of(bed, plan_bed(bed.design)) for bed in store.list()]
+    return [YardBed.of(bed, _planned(bed.design)) for bed in store.list()]
 
 
 @router.post("", status_code=201)

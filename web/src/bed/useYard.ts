@@ -20,7 +20,7 @@ async function load() {
 async function done<T>(call: Promise<Answer<T>>): Promise<T | null> {
   const result = await call
   if (!result.ok) trouble.value = result.problem.detail
-  else await load()
+  else void load()
   return result.ok ? result.value : null
 }
 

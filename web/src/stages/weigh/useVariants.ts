@@ -13,6 +13,7 @@ export function useVariants(id: string) {
   const weighed = shallowRef<Weighed | null>(null)
   const problems = ref<FieldProblem[]>([])
   let timer: number | undefined
+  let asked = 0
 
   function begin(bed: Design) {
     const kept = localStorage.getItem(key(id))
@@ -26,7 +27,10 @@ export function useVariants(id: string) {
   }
 
   async function weigh() {
+    const mine = (asked += 1)
     const result = await api.weighUp(variants.value, rates.value)
+    // An older answer that comes late must not cover a newer one.
+    if (mine !== asked) return
     problems.value = result.ok ? [] : (result.problem.problems ?? [])
     if (result.ok) weighed.value = result.value
   }
