@@ -4,23 +4,32 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from shapely import LineString
 
-from acrebox.core.assembly import Assembly, Part
+from acrebox.core.assembly import Assembly, Part, Role
 from acrebox.core.drafting.model import Dimension, Shape, View, dimension, ring
 from acrebox.core.fill.layers import FilledLayer
 
+# A cut closer than this to a post would not show as a cut beside it.
+CLEAR_MM = 1.0
+UPRIGHT = (Role.CORNER_POST, Role.MID_POST, Role.LEDGER_POST, Role.STUD, Role.TRELLIS, Role.SLEEVE)
+
 
 def section_at(bed: Assembly) -> float:
-    """Where the bed is cut [mm from its left end]: mid-way between the first posts of the front, clear of everything upright."""
+    """Where the bed is cut [mm from its left end]: over soil, clear of everything upright, in the first bay of the front if it can be.
+
+    Where no gap is clear of uprights, the middle of the bed.
+    """
     front = bed.outline.sides[0]
-    marks = [front.start[0] + m * front.along[0] for m in bed.post_marks(front.name)] or [front.start[0], front.end[0]]
-    a, b = marks[0], marks[1] if len(marks) > 1 else front.end[0]
-    uprights = [p.solid.bounds for p in bed.parts if abs(p.solid.along[2]) > 0.5]
-    middle = (a + b) / 2
-    for step in range(1, 60):
-        at = middle + 7.3 * (step // 2) * (1 if step % 2 else -1)
-        if not any(low[0] - 1 < at < high[0] + 1 for low, high in uprights) and a < at < b:
-            return at
-    return middle
+    length, _ = bed.size("outside")
+    uprights = sorted((p.solid.bounds[0][0] - CLEAR_MM, p.solid.bounds[1][0] + CLEAR_MM) for p in bed.parts if p.role in UPRIGHT)
+    gaps, at = [], 0.0
+    for low, high in [*uprights, (length, length)]:
+        if low > at:
+            gaps.append((at, low))
+        at = max(at, high)
+    marks = [front.start[0] + m * front.along[0] for m in bed.post_marks(front.name)]
+    first = (marks[0], marks[1]) if len(marks) > 1 else (0.0, length)
+    ordered = sorted(gaps, key=lambda g: (not first[0] <= (g[0] + g[1]) / 2 <= first[1], g[0] - g[1]))
+    return next((middle for low, high in ordered if _strips(bed, middle := (low + high) / 2)), length / 2)
 
 
 def _strips(bed: Assembly, at: float) -> list[tuple[float, float]]:

@@ -1,0 +1,76 @@
+"""The API that stores nothing: constructions, changes, remedies, weighing up, stock."""
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from acrebox.api.app import make_app
+from acrebox.core.plan import plan_document
+from sample import NORTH_BED, document
+
+
+@pytest.fixture
+def client() -> TestClient:
+    return TestClient(make_app(None))
+
+
+def test_constructions_come_with_a_sentence_a_picture_and_a_design(client: TestClient) -> None:
+    for units in ("metric", "imperial"):
+        offered = client.get("/api/constructions", params={"units": units}).json()
+        assert [o["kind"] for o in offered] == ["boards", "sleepers", "staves", "framed_sheet"]
+        for o in offered:
+            assert o["sentence"].endswith(".")
+            assert o["picture"]["shapes"]
+            assert plan_document(o["design"])["units"] == units
+    assert client.get("/api/constructions", params={"units": "cubits"}).status_code == 422
+
+
+def test_changing_the_construction_answers_the_design_and_what_was_dropped(client: TestClient) -> None:
+    answer = client.post("/api/change-construction", json={"design": NORTH_BED, "kind": "sleepers"}).json()
+    assert answer["design"]["construction"]["kind"] == "sleepers"
+    assert answer["design"]["outline"] == NORTH_BED["outline"]
+    assert any("board: 2x8" in d for d in answer["dropped"])
+    assert client.post("/api/change-construction", json={"design": NORTH_BED, "kind": "straw"}).status_code == 422
+
+
+def test_an_outline_that_cannot_be_framed_says_so(client: TestClient) -> None:
+    hexagon = document(outline={"shape": "regular", "sides": 6, "side": "1 m"})
+    refused = client.post("/api/change-construction", json={"design": hexagon, "kind": "framed_sheet"})
+    assert refused.status_code == 422
+    assert refused.json()["problems"][0]["field"] == "outline"
+
+
+def test_remedies_are_designs_that_can_be_planned(client: TestClient) -> None:
+    offered: list[dict[str, Any]] = client.post("/api/remedies", json=document(construction__post_limit="8 ft")).json()
+    assert offered
+    for r in offered:
+        assert "will-bow" in r["answers"]
+        assert "will-bow" not in {w["code"] for w in client.post("/api/plan", json=r["design"]).json()["watch_outs"]}
+
+
+def test_variants_are_weighed_with_rates_of_ones_own(client: TestClient) -> None:
+    answer = client.post("/api/weigh-up", json={"designs": [NORTH_BED, document(name="Low", height="7 1/4 in")], "rates": {"cut": 10}}).json()
+    assert answer["names"] == ["North bed", "Low"]
+    assert answer["rates"]["cut"] == 10
+    rows = {r["key"]: r for r in answer["rows"]}
+    assert rows["cost"]["better"] == [1]
+    assert rows["hours"]["working"][0]["working"].startswith("14 pieces cut × 10 min")
+    bad = client.post("/api/weigh-up", json={"designs": [NORTH_BED, document(height="13 in")]})
+    assert bad.json()["problems"][0]["field"] == "designs.1.height"
+    assert client.post("/api/weigh-up", json={"designs": [NORTH_BED], "rates": {"cut": -1}}).status_code == 422
+
+
+def test_the_stock_list_carries_sizes_as_understood(client: TestClient) -> None:
+    stock = client.get("/api/stock").json()
+    plank = next(t for t in stock["timber"] if t["key"] == "spruce-2x8")
+    assert (plank["width_mm"], plank["thickness_mm"]) == (184.15, 38.1)
+    assert {"sheet", "species", "screw", "good", "fill"} <= stock.keys()
+
+
+def test_every_error_has_the_one_shape(client: TestClient) -> None:
+    for answer in (client.get("/api/nothing"), client.post("/api/plan", content="{"), client.post("/api/plan", json={"schema": 1})):
+        assert answer.headers["content-type"] == "application/problem+json"
+        assert {"type", "title", "status", "detail"} <= answer.json().keys()
+    missing = {p["field"] for p in client.post("/api/plan", json={"schema": 1}).json()["problems"]}
+    assert missing == {"name", "outline", "construction"}

@@ -1,0 +1,71 @@
+"""The drawings: every part is shown, every dimension is true."""
+
+from typing import Any
+
+import pytest
+from hypothesis import given
+
+from acrebox.core.construction import assemble
+from acrebox.core.design import read_design
+from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.stock import catalogue
+from acrebox.demo import demo_beds
+from sample import document
+from strategies import any_design
+
+
+@given(any_design())
+def test_every_part_stands_on_the_plan_and_on_the_elevation_of_its_side(data: dict[str, Any]) -> None:
+    plan = plan_bed(read_design(data))
+    on_plan = {s.part for s in plan.drawings.plan.shapes if s.part}
+    assert on_plan == {p.id for p in plan.parts}
+    shown = {s.part for view in plan.drawings.elevations for s in view.shapes if s.part}
+    assert {p.id for p in plan.parts if p.role not in ("cross tie", "hoop sleeve")} <= shown
+    assert [v.name for v in plan.drawings.elevations] == [s.name for s in plan.outside.sides]
+
+
+@given(any_design())
+def test_dimensions_are_as_long_as_they_say(data: dict[str, Any]) -> None:
+    plan = plan_bed(read_design(data))
+    for view in (plan.drawings.plan, plan.drawings.section, *plan.drawings.elevations):
+        for d in view.dimensions:
+            dx, dy = d.end[0] - d.start[0], d.end[1] - d.start[1]
+            length = {"above": abs(dx), "below": abs(dx), "left": abs(dy), "right": abs(dy)}.get(d.side, (dx**2 + dy**2) ** 0.5)
+            assert d.length_mm == pytest.approx(length, abs=0.03)
+
+
+@given(any_design())
+def test_the_section_cuts_no_post_and_shows_the_soil_to_its_line(data: dict[str, Any]) -> None:
+    plan = plan_bed(read_design(data))
+    section = plan.drawings.section
+    assert not [s for s in section.shapes if s.kind == "cut" and "post" in s.role]
+    layers = [s for s in section.shapes if s.kind == "layer"]
+    assert max(y for s in layers for _, y in s.points) == pytest.approx(plan.inside.depth_mm, abs=0.02)
+
+
+@pytest.mark.parametrize("bed", demo_beds(), ids=lambda b: b.name)
+def test_an_elevation_gives_outside_inside_height_and_post_centres(bed: Any) -> None:
+    plan = plan_bed(bed)
+    built = assemble(bed, catalogue())
+    for view, side in zip(plan.drawings.elevations, plan.outside.sides, strict=True):
+        lengths = {d.name: d.length_mm for d in view.dimensions}
+        assert lengths["outside"] == pytest.approx(side.outside_mm, abs=0.01)
+        assert lengths["inside"] == pytest.approx(side.inside_mm, abs=0.01)
+        assert lengths["height"] == pytest.approx(plan.outside.height_mm, abs=0.01)
+        centres = [d for d in view.dimensions if d.name == "post centres"]
+        assert len(centres) == max(0, len(built.post_marks(side.name)) - 1)
+
+
+def test_an_alternating_corner_is_drawn_course_by_course() -> None:
+    def corners(style: str) -> list[str]:
+        return [v["title"] for v in plan_document(document(construction__corner=style))["drawings"]["corners"]]
+
+    assert corners("alternate") == ["Corner, course 1", "Corner, course 2"]
+    assert corners("long_through") == ["Corner, course 1"]
+
+
+def test_a_u_is_cut_where_its_soil_is() -> None:
+    plan = plan_bed(next(b for b in demo_beds() if b.outline.shape == "u"))
+    across = [d for d in plan.drawings.section.dimensions if d.name == "soil across"]
+    assert across
+    assert sum(d.length_mm for d in across) < plan.outside.width_mm

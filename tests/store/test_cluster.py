@@ -1,0 +1,82 @@
+"""The private PostgreSQL cluster, and the start command around it."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from shutil import rmtree
+
+import pytest
+from sqlalchemy import text
+
+from acrebox.store.cluster import running_cluster
+from acrebox.store.engine import connect
+
+ROOT = Path(__file__).parents[2]
+
+
+@pytest.fixture
+def home(worker_id: str) -> Iterator[Path]:
+    folder = ROOT / ".local" / f"cluster-test-{worker_id}"
+    rmtree(folder, ignore_errors=True)
+    yield folder
+    rmtree(folder, ignore_errors=True)
+
+
+def ask(url: str, question: str) -> object:
+    engine = connect(url)
+    with engine.connect() as connection:
+        found = connection.scalar(text(question))
+    engine.dispose()
+    return found
+
+
+def test_a_cluster_keeps_its_data_and_listens_on_this_machine_alone(home: Path) -> None:
+    with running_cluster(home) as url:
+        assert "@127.0.0.1:" in url
+        assert ask(url, "SHOW listen_addresses") == "127.0.0.1"
+        engine = connect(url)
+        with engine.begin() as connection:
+            connection.execute(text("CREATE TABLE kept (n int)"))
+        engine.dispose()
+        with running_cluster(home) as again:
+            assert ask(again, "SELECT 1") == 1
+        assert ask(url, "SELECT 1") == 1, "who did not start it must not stop it"
+    with running_cluster(home) as url:
+        assert ask(url, "SELECT count(*) FROM kept") == 0
+    port = int(url.rsplit(":", 1)[1].split("/")[0])
+    with socket.socket() as probe:
+        assert probe.connect_ex(("127.0.0.1", port)) != 0, "the cluster still listens"
+
+
+def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
+    server = subprocess.Popen(
+        [sys.executable, "-m", "acrebox.serve", "--port", str(port), *words],
+        cwd=ROOT,
+        env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")},
+    )
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=1).close()
+            break
+        except OSError:
+            time.sleep(0.1)
+    return server
+
+
+@pytest.mark.parametrize(("words", "beds"), [((), 7), (("--empty",), 0)])
+def test_the_server_starts_with_the_sample_yard_or_empty_and_stops_cleanly(database_url: str, words: tuple[str, ...], beds: int) -> None:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    for _ in range(2):
+        server = start(database_url, port, *words)
+        with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/beds") as answer:
+            assert answer.read().count(b'"revision"') == beds
+        server.send_signal(signal.SIGINT)
+        assert server.wait(15) == 0
