@@ -42,7 +42,8 @@ def test_a_cluster_keeps_its_data_and_listens_on_this_machine_alone(home: Path) 
         assert ask(url, "SHOW listen_addresses") == "127.0.0.1"
         engine = connect(url)
         with engine.begin() as connection:
-            connection.execute(text("CREATE TABLE kept (n int)"))
+            connection.execute(text("CREATE TABLE IF NOT EXISTS kept (n int)"))
+            connection.execute(text("DELETE FROM kept"))
         engine.dispose()
         with running_cluster(home) as again:
             assert ask(again, "SELECT 1") == 1
