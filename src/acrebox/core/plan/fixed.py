@@ -39,48 +39,27 @@ def _each(fixed: Fixed) -> str:
     return str(low) if low == high else f"{low} to {high}"
 
 
+def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen, book: Catalogue) -> Buy:
+    """A line of the buying list; `words` say how the count came about."""
+    cost, show = price * count, seen.show.money
+    working = Worked(amount=float(cost), unit=book.currency, working=f"{words} × {show(price)} = {show(cost)}", source=PRICES)
+    return Buy(item=key, name=name, stage="bench", count=count, unit=unit, each=float(price), cost=float(cost), working={"cost": working})
+
+
 def fixing_lines(seen: Seen, book: Catalogue) -> list[Buy]:
     """Whole boxes of fixings, and goods by the piece or the metre."""
     counts: Counter[str] = Counter()
     for fixed in seen.fixings:
         counts[fixed.screw.key] += fixed.count
-    show = seen.show.money
     lines = []
     for screw in book.screw:
-        if not counts[screw.key]:
-            continue
-        boxes = ceil(counts[screw.key] / screw.box)
-        cost = screw.price * boxes
-        words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes} × {show(screw.price)} = {show(cost)}"
-        lines.append(
-            Buy(
-                item=screw.key,
-                name=screw.name,
-                stage="bench",
-                count=boxes,
-                unit=f"box of {screw.box}",
-                each=float(screw.price),
-                cost=float(cost),
-                working={"cost": Worked(amount=float(cost), unit=book.currency, working=words, source=PRICES)},
-            )
-        )
+        if counts[screw.key]:
+            boxes = ceil(counts[screw.key] / screw.box)
+            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}"
+            lines.append(_line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen, book))
     for good in seen.assembly.goods:
-        sold = book.find_good(good.key)
-        count = ceil(good.count)
-        cost = sold.price * count
-        words = f"{good.working}; {count} {good.unit} × {show(sold.price)} = {show(cost)}"
-        lines.append(
-            Buy(
-                item=good.key,
-                name=sold.name,
-                stage="bench",
-                count=count,
-                unit=good.unit,
-                each=float(sold.price),
-                cost=float(cost),
-                working={"cost": Worked(amount=float(cost), unit=book.currency, working=words, source=PRICES)},
-            )
-        )
+        sold, count = book.find_good(good.key), ceil(good.count)
+        lines.append(_line(good.key, sold.name, count, good.unit, sold.price, f"{good.working}; {count} {good.unit}", seen, book))
     return lines
 
 
