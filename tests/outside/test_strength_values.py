@@ -10,7 +10,7 @@ import pytest
 
 from acrebox.core.design import Loads
 from acrebox.core.stock import catalogue
-from acrebox.core.strength.sections import corrugated, gauge_steel, girth, rectangle
+from acrebox.core.strength.sections import corrugated, girth, rectangle
 from acrebox.core.strength.soil import active, at_rest, push_of
 
 TABLE_1B = {
@@ -87,7 +87,12 @@ def test_a_flat_sheet_has_no_more_than_its_own_thickness_to_bend_with() -> None:
     assert section.inertia == pytest.approx(1000 * 0.5 * 1**2 / 8, rel=1e-4)
 
 
-@pytest.mark.parametrize(("ounces", "inches"), [(24, 0.0359), (20, 0.0299), (16, 0.0239), (12, 0.0179), (10, 0.0149)])
-def test_gauges(ounces: float, inches: float) -> None:
-    """Gauges 20, 22, 24, 26, 28 weigh 24, 20, 16, 12, 10 oz/ft²; thickness = (lb/ft²)/41.82."""
-    assert gauge_steel(ounces) == pytest.approx(inches, abs=5e-5)
+GAUGES = {20: 0.0359, 22: 0.0299, 24: 0.0239, 26: 0.0179, 28: 0.0149}  # in; (lb/ft²)/41.82, manufacturers' standard gauge
+
+
+def test_sheet_sold_by_gauge_has_that_gauges_steel() -> None:
+    named = [s for s in catalogue().sheet if "gauge" in s.source]
+    assert named
+    for sheet in named:
+        gauge = int(sheet.source.split("steel: ")[1].split(" gauge")[0])
+        assert sheet.steel.mm / 25.4 == pytest.approx(GAUGES[gauge], abs=5e-5)

@@ -2354,6 +2354,8 @@ export interface components {
             timber_cost: number;
             /** Fixing Cost */
             fixing_cost: number;
+            /** Stock Cost */
+            stock_cost: number;
             /** Fill Cost */
             fill_cost: number;
             /** Cost */

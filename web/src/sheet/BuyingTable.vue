@@ -10,7 +10,7 @@ import Figure from './Figure.vue'
 const props = defineProps<{ stage: string; title: string }>()
 const { plan, units, ticked, tick } = useThisBed()
 const lines = computed<Buy[]>(() => plan.value?.buying.filter((b) => b.stage === props.stage) ?? [])
-const sum = computed(() => lines.value.reduce((total, line) => total + line.cost, 0))
+const sum = computed(() => (props.stage === 'bench' ? plan.value?.totals.stock_cost : plan.value?.totals.fill_cost) ?? 0)
 const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
 const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
 const sign = computed(() => plan.value?.currency_sign ?? '')

@@ -7,11 +7,11 @@ from math import ceil
 from acrebox.core.assembly import Assembly, Good, Joint, Member, Part, Role, Span, WallLayer
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
-from acrebox.core.construction.outlines import outside_outline
+from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import PostPlan, chosen_limit, even_marks, footing, set_posts, stand_height
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.walls import UP, Ring, even_joints
-from acrebox.core.design import Corner, Design, FramedSheet
+from acrebox.core.design import Design, FramedSheet
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.outline import Outline, Side
@@ -92,13 +92,7 @@ def _frame(design: Design, book: Catalogue) -> _Frame:
         raise refuse("construction.stud_limit", choice.stud_limit.text, "Studs cannot be spaced like that.", f"{show.length(200)} to {show.length(3000)}")
     wall = sheet.depth.mm + rail.thickness
     outline = outside_outline(design, wall, max(LEAST_INSIDE_MM, 2 * post.width if choice.footing == "posts" else 2 * rail.width), show)
-    if choice.corner is Corner.MITRED or any(abs(c - 90) > 1e-6 and abs(c - 270) > 1e-6 for c in outline.corners):
-        raise refuse(
-            "construction.corner" if choice.corner is Corner.MITRED else "outline",
-            choice.corner,
-            "Frames with sheet meet square.",
-            "square corners, long or short sides running through",
-        )
+    refuse_askew(outline, choice.corner, "Frames with sheet")
     outer, thick = (sheet.depth.mm, rail.thickness) if choice.face == "outside" else (rail.thickness, sheet.depth.mm)
     first, second = Ring(outline, outer, choice.corner), Ring(outline.inset(outer), thick, choice.corner)
     skin, frames = (first, second) if choice.face == "outside" else (second, first)

@@ -2,7 +2,7 @@
 
 from math import cos, pi, sin
 
-from acrebox.core.design import AnyOutline, Design, HShape, LShape, Measured, Polygon, Rectangle, RegularPolygon, UShape
+from acrebox.core.design import AnyOutline, Corner, Design, HShape, LShape, Measured, Polygon, Rectangle, RegularPolygon, UShape
 from acrebox.core.errors import DesignError, Problem, refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
@@ -37,6 +37,15 @@ def outside_outline(design: Design, wall: float, least_inside: float, show: Prin
     # The walk starts at the origin of the outside, so that drawings and parts share one corner.
     x0, y0 = min(p[0] for p in outside.ring), min(p[1] for p in outside.ring)
     return Outline(tuple((x - x0, y - y0) for x, y in outside.ring))
+
+
+def refuse_askew(outline: Outline, corner: Corner, what: str) -> None:
+    """Refuse corners that are not square, or are to be mitred, for panels that cannot be made so."""
+    square = "square corners, long or short sides running through"
+    if corner is Corner.MITRED:
+        raise refuse("construction.corner", corner, f"{what} meet square.", square)
+    if any(abs(c - 90) > 1e-6 and abs(c - 270) > 1e-6 for c in outline.corners):
+        raise refuse("outline", ", ".join(f"{c:.4g}°" for c in outline.corners[:8]), f"{what} meet square.", square)
 
 
 def _check_lengths(chosen: AnyOutline, wall: float, least: float, show: Printer) -> None:

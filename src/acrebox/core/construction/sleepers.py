@@ -9,7 +9,6 @@ from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostPlan,
-    bays,
     check_clear,
     chosen_limit,
     even_marks,
@@ -217,7 +216,7 @@ def _anchors(posts: list[Part]) -> tuple[Good, ...]:
 
 
 def _counts(frame: _Frame, walls: list[Part]) -> dict[str, str]:
-    pieces = {side.name: bays(side.length, frame.longest) for side in frame.ring.outline.sides}
+    pieces = {side.name: len(_joints(frame, side, 1)) + 1 for side in frame.ring.outline.sides}
     joined = {name: n for name, n in pieces.items() if n > 1}
     words = {"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses"}
     if joined:

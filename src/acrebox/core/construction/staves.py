@@ -9,11 +9,11 @@ from acrebox.core.assembly import Assembly, Joint, Member, Part, Role, WallLayer
 from acrebox.core.construction.courses import TALLEST_MM
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
-from acrebox.core.construction.outlines import outside_outline
+from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import PostPlan, chosen_limit, footing, set_posts, spacing_rule, spans_of, stand_height
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.walls import UP, Ring, across, even_joints, flat_pieces
-from acrebox.core.design import Corner, Design, Staves
+from acrebox.core.design import Design, Staves
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.outline import Outline, Side
@@ -136,13 +136,7 @@ def _frame(design: Design, book: Catalogue) -> _Frame:
     _check_widths(choice, show)
     wall = stave.thickness + rail.thickness
     outline = outside_outline(design, wall, 2 * post.width, show)
-    if choice.corner is Corner.MITRED or any(abs(c - 90) > 1e-6 and abs(c - 270) > 1e-6 for c in outline.corners):
-        raise refuse(
-            "construction.corner" if choice.corner is Corner.MITRED else "outline",
-            choice.corner,
-            "Panels of staves meet square.",
-            "square corners, long or short sides running through",
-        )
+    refuse_askew(outline, choice.corner, "Panels of staves")
     if choice.panel.mm < 2 * WIDEST_MM / 2:
         raise refuse("construction.panel", choice.panel.text, "A panel that short is no panel.", f"at least {show.length(WIDEST_MM)}")
     corner = choice.corner

@@ -99,17 +99,18 @@ def _parts(assembly: Assembly, takeoff: Takeoff) -> list[PlanPart]:
 def _totals(seen: Seen, book: Catalogue, fixed: Decimal) -> Totals:
     timber = sum((s.cost for s in seen.sections), Decimal(0))
     soil = purchases_total(seen.purchases)
-    whole = timber + soil + fixed
+    whole = timber + fixed + soil
     bought = sum(1 for s in seen.sections for stick in s.sticks if not stick.supply.to_hand)
     settled = sum(x.settled for x in seen.layers)
     wet = sum(x.settled * x.material.wet_kg_per_l for x in seen.layers)
     wood = sum(_part_kg(p.stock, p.solid.volume, book) for p in seen.assembly.parts)
     show = seen.show
     return Totals(
-        sticks=bought, timber_cost=float(timber), fixing_cost=float(fixed), fill_cost=float(soil), cost=float(whole),
+        sticks=bought, timber_cost=float(timber), fixing_cost=float(fixed), stock_cost=float(timber + fixed), fill_cost=float(soil), cost=float(whole),
         soil_l=settled, soil_kg=wet, timber_kg=wood, weight_kg=wet + wood,
         working={
             "sticks": Worked(amount=bought, unit="sticks", working=" + ".join(f"{s.stock} {sum(not x.supply.to_hand for x in s.sticks)}" for s in seen.sections) + f" = {bought} to buy"),
+            "stock_cost": Worked(amount=float(timber + fixed), unit=book.currency, working=f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} = {show.money(timber + fixed)}", source="the yard's price list (invented)"),
             "cost": Worked(amount=float(whole), unit=book.currency, working=f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} + soil {show.money(soil)} = {show.money(whole)}", assumptions=["concrete and liner are not in this yet"], source="the yard's price list (invented)"),
             "soil_l": Worked(amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"),
             "weight_kg": Worked(amount=wet + wood, unit="kg", working=f"wet soil {show.weight(wet)} + timber {show.weight(wood)} = {show.weight(wet + wood)}", assumptions=["watered through", "timber at its yard density"], source=COMMON_PRACTICE),

@@ -1,28 +1,18 @@
 """The Plan as a published contract. Quantities are plain numbers; `working` beside them explains each by its name."""
 
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field, PlainSerializer
+from pydantic import ConfigDict, Field
 
 from acrebox.core.advice import WatchOut
 from acrebox.core.drafting import Drawings
 from acrebox.core.measure.printing import System
-from acrebox.core.worked import Worked, Workings
-
-Amount = Annotated[float, PlainSerializer(lambda v: round(v, 4), return_type=float)]
-
-
-class _Row(BaseModel):
-    model_config = ConfigDict(frozen=True)
+from acrebox.core.plan.rows import Amount, Figures, Row
+from acrebox.core.plan.strength_model import StrengthPlan
+from acrebox.core.worked import Worked
 
 
-class _Figures(_Row):
-    """Figures explained by `working`, keyed by the field they explain."""
-
-    working: Workings = Field(default_factory=dict)
-
-
-class Understood(_Row):
+class Understood(Row):
     """A length or volume of the design as it was understood, in both systems."""
 
     amount: Amount
@@ -31,14 +21,14 @@ class Understood(_Row):
     imperial: str
 
 
-class EndCutOut(_Row):
+class EndCutOut(Row):
     """How an end is cut, from square [°]: mitre across the thickness, bevel across the face."""
 
     mitre: Amount
     bevel: Amount
 
 
-class NotchOut(_Row):
+class NotchOut(Row):
     """A box cut out of a piece: from and to along its length, face and thickness [mm]."""
 
     along: tuple[float, float]
@@ -46,7 +36,7 @@ class NotchOut(_Row):
     through: tuple[float, float]
 
 
-class PlanPart(_Row):
+class PlanPart(Row):
     """One piece in place [mm]: origin corner and the directions of its length, face and thickness.
 
     `faces` are the areas [m²] that lie to the soil, the ground and the weather.
@@ -71,7 +61,7 @@ class PlanPart(_Row):
     faces: dict[str, Amount]
 
 
-class Cut(_Figures):
+class Cut(Figures):
     """Pieces alike: what to saw, how many, and the parts they become."""
 
     label: str
@@ -85,7 +75,7 @@ class Cut(_Figures):
     parts: list[str]
 
 
-class Buy(_Figures):
+class Buy(Figures):
     """One line of the buying list."""
 
     item: str
@@ -98,7 +88,7 @@ class Buy(_Figures):
     cost: Amount
 
 
-class StickPiece(_Row):
+class StickPiece(Row):
     """A piece on a stick: its label and where it starts along the stick [mm]. `key` names it for ticks."""
 
     key: str
@@ -108,7 +98,7 @@ class StickPiece(_Row):
     length_mm: Amount
 
 
-class PlannedStick(_Row):
+class PlannedStick(Row):
     """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth keeping."""
 
     number: int
@@ -123,7 +113,7 @@ class PlannedStick(_Row):
     offcut_name: str | None
 
 
-class StopBlock(_Row):
+class StopBlock(Row):
     """One setting of the stop [mm], used once, in the order of the list."""
 
     stock: str
@@ -133,7 +123,7 @@ class StopBlock(_Row):
     sticks: list[int]
 
 
-class Fixing(_Figures):
+class Fixing(Figures):
     """Joints alike and what fixes them. `pilot_mm` is the drill; `pilot_must` in hard timber; `trouble` says what is wrong."""
 
     joint: str
@@ -150,14 +140,14 @@ class Fixing(_Figures):
     trouble: str | None
 
 
-class Note(_Row):
+class Note(Row):
     """Something counted on the way that a builder wants to know, in words."""
 
     name: str
     words: str
 
 
-class SectionBound(_Figures):
+class SectionBound(Figures):
     """How good the cutting of one section is proven to be."""
 
     stock: str
@@ -169,7 +159,7 @@ class SectionBound(_Figures):
     fewest_sticks: bool
 
 
-class Cutting(_Figures):
+class Cutting(Figures):
     """All sticks as cut; `bound` is what no plan can undercut."""
 
     sticks: list[PlannedStick]
@@ -180,7 +170,7 @@ class Cutting(_Figures):
     proven: bool
 
 
-class Inside(_Figures):
+class Inside(Figures):
     """The space inside, to the fill line."""
 
     length_mm: Amount
@@ -191,7 +181,7 @@ class Inside(_Figures):
     to_brim_l: Amount
 
 
-class PlanSide(_Row):
+class PlanSide(Row):
     """One side of the outline: outside and inside, and the angle inside the bed at its end [°]."""
 
     name: str
@@ -200,7 +190,7 @@ class PlanSide(_Row):
     corner_deg: Amount
 
 
-class Outside(_Figures):
+class Outside(Figures):
     """The bed from outside; of an outline that is no rectangle, the box round it."""
 
     rectangle: bool
@@ -215,7 +205,7 @@ class Outside(_Figures):
     post_limit_mm: Amount
 
 
-class FillLayer(_Figures):
+class FillLayer(Figures):
     """One material in place and as bought."""
 
     material: str
@@ -241,7 +231,7 @@ class FillLayer(_Figures):
     cost: Amount
 
 
-class FillPlan(_Figures):
+class FillPlan(Figures):
     """The soil: layers bottom to top, and their sums."""
 
     layers: list[FillLayer]
@@ -256,71 +246,13 @@ class FillPlan(_Figures):
     cost: Amount
 
 
-class MemberStrength(_Figures):
-    """One thing that the soil bends: its span, how far it bows, what is allowed, and the rule of thumb beside it."""
-
-    side: str
-    what: str
-    stock: str
-    wood: str
-    assumed: bool
-    between: str
-    span_mm: Amount
-    spans: int
-    load_n_per_m: Amount
-    bow_mm: Amount
-    allowed_mm: Amount
-    stress_ratio: Amount
-    longest_mm: Amount
-    rule_mm: Amount | None
-    holds: bool
-    says: str
-
-
-class PostStrength(_Figures):
-    """The posts as poles in the ground: moment, stress, and the depth wanted beside the school's."""
-
-    spacing_mm: Amount
-    moment_nm: Amount
-    stress_ratio: Amount
-    below_mm: Amount
-    wanted_mm: Amount
-
-
-class TieStrength(_Row):
-    """Pull in one tie or strap [N]."""
-
-    what: str
-    pull_n: Amount
-    words: str
-
-
-class BowCurve(_Row):
-    """The line of a side's outer face when bowed, ten times as far as it will [mm], over the plan."""
-
-    side: str
-    bow_mm: Amount
-    points: list[tuple[float, float]]
-
-
-class StrengthPlan(_Figures):
-    """How the walls hold, as advice and never as a certificate."""
-
-    push_kpa: Amount
-    school: str
-    holds: bool
-    members: list[MemberStrength]
-    posts: PostStrength | None
-    ties: list[TieStrength]
-    curves: list[BowCurve]
-
-
-class Totals(_Figures):
+class Totals(Figures):
     """The running figures of the tape."""
 
     sticks: int
     timber_cost: Amount
     fixing_cost: Amount
+    stock_cost: Amount
     fill_cost: Amount
     cost: Amount
     soil_l: Amount
@@ -329,7 +261,7 @@ class Totals(_Figures):
     weight_kg: Amount
 
 
-class Plan(_Row):
+class Plan(Row):
     """What to do, worked out from one Design and nothing else."""
 
     schema_: Literal[1] = Field(default=1, alias="schema")

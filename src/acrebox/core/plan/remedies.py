@@ -10,7 +10,8 @@ from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.build import plan_bed
-from acrebox.core.plan.model import MemberStrength, Plan
+from acrebox.core.plan.model import Plan
+from acrebox.core.plan.strength_model import MemberStrength
 from acrebox.core.stock import Catalogue, catalogue
 
 STEP_MM = 25.0

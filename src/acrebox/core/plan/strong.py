@@ -5,7 +5,7 @@ from itertools import pairwise
 from math import pi, sin
 
 from acrebox.core.advice import Seen
-from acrebox.core.plan.model import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
+from acrebox.core.plan.strength_model import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
 from acrebox.core.shape.outline import Side
 from acrebox.core.strength import CREEP, Checked
 from acrebox.core.worked import Worked

@@ -37,8 +37,3 @@ def corrugated(width: float, pitch: float, depth: float, steel: float) -> Bendin
         per_mm += steel * (depth / 2 * sin(x)) ** 2 * sqrt(1 + (slope * cos(x)) ** 2)
     inertia = width * per_mm / SLICES
     return BendingSection(inertia / ((depth + steel) / 2), inertia)
-
-
-def gauge_steel(ounces_per_ft2: float) -> float:
-    """Thickness [in] of sheet steel of a weight [oz/ft²]: (lb/ft²) / 41.82, the manufacturers' standard gauge."""
-    return ounces_per_ft2 / 16 / 41.82

@@ -74,8 +74,8 @@ def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
     rows = [
         _row("growing_area", "Growing area", "area", [_area(p) for p in plans], more=True),
         _row("inside_volume", "Soil, settled", "volume", [_of(p.inside.volume_l, p.inside.working["volume_l"]) for p in plans], more=None),
-        _row("stock_cost", "Stock and fixings", "money", [_cost(p, stock=True) for p in plans], more=False),
-        _row("fill_cost", "Fill", "money", [_cost(p, stock=False) for p in plans], more=False),
+        _row("stock_cost", "Stock and fixings", "money", [_of(p.totals.stock_cost, p.totals.working["stock_cost"]) for p in plans], more=False),
+        _row("fill_cost", "Fill", "money", [_of(p.totals.fill_cost, p.fill.working["cost"]) for p in plans], more=False),
         _row("cost", "Cost together", "money", [_of(p.totals.cost, p.totals.working["cost"]) for p in plans], more=False),
         _row("weight", "Weight, filled and wet", "weight", [_of(p.totals.weight_kg, p.totals.working["weight_kg"]) for p in plans], more=False),
         _row("cuts", "Cuts", "count", [_cuts(p) for p in plans], more=False),
@@ -119,16 +119,6 @@ def _better(values: Sequence[float], more: bool | None) -> list[int]:
 
 def _area(p: Plan) -> Worked:
     return Worked(amount=p.inside.area_m2, unit="m²", working=p.inside.working["area_m2"].working, assumptions=p.inside.working["area_m2"].assumptions)
-
-
-def _cost(p: Plan, stock: bool) -> Worked:
-    if not stock:
-        return _of(p.totals.fill_cost, p.fill.working["cost"])
-    amount = round(p.totals.timber_cost + p.totals.fixing_cost, 2)
-    words = (
-        f"sticks and sheets {p.currency_sign}{p.totals.timber_cost:.2f} + fixings {p.currency_sign}{p.totals.fixing_cost:.2f} = {p.currency_sign}{amount:.2f}"
-    )
-    return Worked(amount=amount, unit=p.currency, working=words, source="the yard's price list (invented)")
 
 
 def _pieces(p: Plan) -> int:

@@ -19,21 +19,9 @@ const length = (mm: number) => printLength(mm, units.value)
 const tenth = (mm: number) => (units.value === 'metric' ? `${mm.toFixed(1)} mm` : length(mm))
 const waterlogged = computed(() => Boolean(valueAt('loads.waterlogged')))
 const woods = computed(() => [{ value: '', text: 'as the stock list says' }, ...(stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])])
-/** One row a kind of member: the one that is worst off. */
-const rows = computed(() => {
-  const worst = new Map<string, NonNullable<typeof strength.value>['members'][number]>()
-  for (const m of strength.value?.members ?? []) {
-    const key = m.what + m.side
-    const old = worst.get(key)
-    if (!old || m.stress_ratio > old.stress_ratio) worst.set(key, m)
-  }
-  return [...worst.values()]
-})
-
 const offered = ref<Remedy[]>([])
 const looking = ref(false)
-const answered = new Set(['will-bow', 'bow', 'weak-posts', 'untied', 'raw-sheet-edge', 'post-shallow'])
-const open = computed(() => (plan.value?.watch_outs.filter((w) => w.level !== 'note' && !w.accepted && answered.has(w.code)).map((w) => w.code + w.message) ?? []).join())
+const open = computed(() => (plan.value?.watch_outs.filter((w) => w.stage === 'shape' && w.level !== 'note' && !w.accepted).map((w) => w.code + w.message) ?? []).join())
 watch(open, async (codes) => {
   offered.value = []
   if (!codes || !draft.value) return
@@ -49,7 +37,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
   <section v-if="strength" class="hold" aria-labelledby="hold-title">
     <h2 id="hold-title">Will it hold</h2>
     <p class="faint">At the bottom the soil pushes <Figure :text="`${strength.push_kpa.toFixed(2)} kPa`" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
-    <div v-if="open" class="remedies" role="status">
+    <div v-if="open && (looking || offered.length || !strength.holds)" class="remedies" role="status">
       <p v-if="looking" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
       <ul v-else>
@@ -59,7 +47,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
     <table>
       <thead><tr><th>Member</th><th class="right">Bows</th><th class="right">Could span</th><th class="right">Stress</th></tr></thead>
       <tbody>
-        <tr v-for="m in rows" :key="m.side + m.what" :data-member="`${m.side} ${m.what}`" :class="{ wrong: !m.holds }">
+        <tr v-for="m in strength.members" :key="m.side + m.what" :data-member="`${m.side} ${m.what}`" :class="{ wrong: !m.holds }">
           <td>{{ m.what }}, {{ m.side }}<span class="says">{{ typeset(length(m.span_mm)) }} between {{ m.between }}, {{ m.wood }}{{ m.assumed ? ' (assumed)' : '' }}</span><span v-if="m.says" class="says">{{ typeset(m.says) }}</span></td>
           <td class="right"><Figure :text="tenth(m.bow_mm)" :worked="m.working?.bow_mm" :of="`Bow of the ${m.what}, ${m.side}`" /></td>
           <td class="right"><Figure :text="length(m.longest_mm)" :worked="m.working?.longest_mm" :of="`Longest span of the ${m.what}, ${m.side}`" /></td>

@@ -1,0 +1,62 @@
+"""The strength part of the Plan, as a published contract."""
+
+from acrebox.core.plan.rows import Amount, Figures, Row
+
+
+class MemberStrength(Figures):
+    """One thing that the soil bends: its span, how far it bows, what is allowed, and the rule of thumb beside it."""
+
+    side: str
+    what: str
+    stock: str
+    wood: str
+    assumed: bool
+    between: str
+    span_mm: Amount
+    spans: int
+    load_n_per_m: Amount
+    bow_mm: Amount
+    allowed_mm: Amount
+    stress_ratio: Amount
+    longest_mm: Amount
+    rule_mm: Amount | None
+    holds: bool
+    says: str
+
+
+class PostStrength(Figures):
+    """The posts as poles in the ground: moment, stress, and the depth wanted beside the school's."""
+
+    spacing_mm: Amount
+    moment_nm: Amount
+    stress_ratio: Amount
+    below_mm: Amount
+    wanted_mm: Amount
+
+
+class TieStrength(Row):
+    """Pull in one tie or strap [N]."""
+
+    what: str
+    pull_n: Amount
+    words: str
+
+
+class BowCurve(Row):
+    """The line of a side's outer face when bowed, ten times as far as it will [mm], over the plan."""
+
+    side: str
+    bow_mm: Amount
+    points: list[tuple[float, float]]
+
+
+class StrengthPlan(Figures):
+    """How the walls hold, as advice and never as a certificate."""
+
+    push_kpa: Amount
+    school: str
+    holds: bool
+    members: list[MemberStrength]
+    posts: PostStrength | None
+    ties: list[TieStrength]
+    curves: list[BowCurve]
