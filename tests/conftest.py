@@ -16,7 +16,9 @@ from acrebox.store.engine import connect, migrate
 pytest_plugins = ["pages"]
 ROOT = Path(__file__).parents[1]
 
-settings.register_profile("acrebox", deadline=None, max_examples=40, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile(
+    "acrebox", deadline=None, max_examples=40, derandomize=True, suppress_health_check=[HealthCheck.too_slow]
+)
 settings.load_profile("acrebox")
 
 

@@ -10,16 +10,30 @@ BOARDS = [t.key for t in catalogue().timber if t.use == "board"]
 POSTS = [t.key for t in catalogue().timber if t.use == "post"]
 LAYERS: list[list[dict[str, Any]]] = [
     [{"material": "topsoil-blend", "share": 100}],
-    [{"material": "garden-soil", "share": 50}, {"material": "compost", "share": 40}, {"material": "manure", "share": 10}],
-    [{"material": "logs", "depth": "60 mm"}, {"material": "garden-soil", "share": 70}, {"material": "compost", "share": 30}],
-    [{"material": "gravel", "depth": "20 mm"}, {"material": "topsoil-blend", "share": 100}, {"material": "bark-fines", "depth": "20 mm"}],
+    [
+        {"material": "garden-soil", "share": 50},
+        {"material": "compost", "share": 40},
+        {"material": "manure", "share": 10},
+    ],
+    [
+        {"material": "logs", "depth": "60 mm"},
+        {"material": "garden-soil", "share": 70},
+        {"material": "compost", "share": 30},
+    ],
+    [
+        {"material": "gravel", "depth": "20 mm"},
+        {"material": "topsoil-blend", "share": 100},
+        {"material": "bark-fines", "depth": "20 mm"},
+    ],
 ]
 
 
 def lengths(low: int, high: int) -> st.SearchStrategy[str]:
     """Whole millimetres or sixteenths of an inch between two sizes [mm], as written."""
     metric = st.integers(low, high).map(lambda mm: f"{mm} mm")
-    imperial = st.integers(low * 10 // 16 + 1, high * 10 // 16).map(lambda n: f"{n // 16} {n % 16}/16 in" if n % 16 else f"{n // 16} in")
+    imperial = st.integers(low * 10 // 16 + 1, high * 10 // 16).map(
+        lambda n: f"{n // 16} {n % 16}/16 in" if n % 16 else f"{n // 16} in"
+    )
     return metric | imperial
 
 
@@ -71,7 +85,12 @@ def square_cornered(draw: st.DrawFn) -> dict[str, Any]:
     sizes = {"length": f"{left + bay + right} mm", "left": f"{left} mm", "right": f"{right} mm"}
     if shape == "u":
         return {"shape": "u", "width": f"{width} mm", "front": f"{front} mm", **sizes}
-    return {"shape": "h", "width": f"{front + 2 * draw(st.integers(ROOMY + 230, 700))} mm", "bar": f"{front} mm", **sizes}
+    return {
+        "shape": "h",
+        "width": f"{front + 2 * draw(st.integers(ROOMY + 230, 700))} mm",
+        "bar": f"{front} mm",
+        **sizes,
+    }
 
 
 @st.composite
@@ -88,28 +107,42 @@ def any_outline(draw: st.DrawFn) -> dict[str, Any]:
             "measured": draw(st.sampled_from(["outside", "inside"])),
         }
     corner = draw(st.integers(62, 118))
-    sides = [{"length": f"{draw(st.integers(1500, 2200))} mm", "corner": corner}, {"length": f"{draw(st.integers(1300, 1800))} mm", "corner": 180 - corner}]
+    sides = [
+        {"length": f"{draw(st.integers(1500, 2200))} mm", "corner": corner},
+        {"length": f"{draw(st.integers(1300, 1800))} mm", "corner": 180 - corner},
+    ]
     return {"shape": "polygon", "sides": [*sides, {"length": sides[0]["length"], "corner": corner}]}
 
 
-def bed(draw: st.DrawFn, outline: dict[str, Any], construction: dict[str, Any], **rest: Any) -> dict[str, Any]:
+def bed(
+    draw: st.DrawFn, outline: dict[str, Any], construction: dict[str, Any], **rest: Any
+) -> dict[str, Any]:
     """The parts of a design that have nothing to do with its construction."""
     if draw(st.booleans()):
-        cap = {"board": "2x6", "overhang": draw(st.sampled_from(["0", "3/4 in"])), "corner": draw(st.sampled_from(["mitred", "butted"]))}
+        cap = {
+            "board": "2x6",
+            "overhang": draw(st.sampled_from(["0", "3/4 in"])),
+            "corner": draw(st.sampled_from(["mitred", "butted"])),
+        }
         rest["add_ons"] = {"cap": cap} if construction["kind"] in ("boards", "staves") else {}
     return {
         "schema": 1,
         "name": "Random bed",
         "outline": outline,
         "construction": construction,
-        "bench": {"kerf": draw(st.sampled_from(["0", "3 mm", "1/8 in"])), "trim": draw(st.sampled_from(["0", "10 mm"]))},
+        "bench": {
+            "kerf": draw(st.sampled_from(["0", "3 mm", "1/8 in"])),
+            "trim": draw(st.sampled_from(["0", "10 mm"])),
+        },
         "fill": {"layers": draw(st.sampled_from(LAYERS)), "keep_back": draw(st.integers(0, 2))},
         **rest,
     }
 
 
 @st.composite
-def board_designs(draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None) -> dict[str, Any]:
+def board_designs(
+    draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None
+) -> dict[str, Any]:
     """Beds of boards: any stock, corner, school, cap, saw and fill; rectangles unless told otherwise."""
     construction = {
         "kind": "boards",
@@ -117,7 +150,12 @@ def board_designs(draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] |
         "corner": draw(st.sampled_from(["long_through", "short_through", "alternate", "mitred"])),
         **posts(draw),
     }
-    return bed(draw, draw(rectangles() if outlines is None else outlines), construction, courses=draw(st.integers(1, 4)))
+    return bed(
+        draw,
+        draw(rectangles() if outlines is None else outlines),
+        construction,
+        courses=draw(st.integers(1, 4)),
+    )
 
 
 @st.composite
@@ -127,7 +165,11 @@ def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
     construction = {
         "kind": "sleepers",
         "sleeper": draw(st.sampled_from(SLEEPERS)),
-        "lay": draw(st.sampled_from(["edge", "flat"])) if outline["shape"] == "rectangle" and draw(st.booleans()) else "edge",
+        "lay": (
+            draw(st.sampled_from(["edge", "flat"]))
+            if outline["shape"] == "rectangle" and draw(st.booleans())
+            else "edge"
+        ),
         "corner": draw(st.sampled_from(["alternate", "long_through", "short_through"])),
         "held_by": draw(st.sampled_from(["posts_inside", "posts_outside", "corner_blocks"])),
         **posts(draw, ["post-75x75", "post-4x4"]),
@@ -178,4 +220,6 @@ def sheet_designs(draw: st.DrawFn) -> dict[str, Any]:
 
 def any_design() -> st.SearchStrategy[dict[str, Any]]:
     """A bed of any construction."""
-    return st.one_of(board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs())
+    return st.one_of(
+        board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs()
+    )

@@ -13,15 +13,24 @@ from acrebox.core.plan import Plan, plan_document
 
 def main(words: Sequence[str] | None = None) -> int:
     """Run one command; answers 0, 1 when a design cannot be planned, 2 when a file cannot be read."""
-    parser = argparse.ArgumentParser(prog="acrebox", description="Plans a raised bed: from its size to the saw to the soil.")
+    parser = argparse.ArgumentParser(
+        prog="acrebox", description="Plans a raised bed: from its size to the saw to the soil."
+    )
     commands = parser.add_subparsers(dest="command", required=True)
     plan = commands.add_parser(
         "plan",
         help="print the Plan of a design as JSON",
-        description="Reads a Design (JSON; lengths as people write them) and prints its Plan. What cannot be planned is named field by field on standard error, and the exit code is 1.",
+        description=(
+            "Reads a Design (JSON; lengths as people write them) and prints its Plan. What cannot be planned"
+            " is named field by field on standard error, and the exit code is 1."
+        ),
     )
     plan.add_argument("design", help="the design's file, or - for standard input")
-    schema = commands.add_parser("schema", help="print the JSON Schema of a document", description="Prints the JSON Schema of the Design or of the Plan.")
+    schema = commands.add_parser(
+        "schema",
+        help="print the JSON Schema of a document",
+        description="Prints the JSON Schema of the Design or of the Plan.",
+    )
     schema.add_argument("document", choices=["design", "plan"])
     given = parser.parse_args(words)
     return _schema(given.document) if given.command == "schema" else _plan(given.design)

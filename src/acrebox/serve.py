@@ -35,13 +35,24 @@ def database(home: Path) -> Iterator[str]:
 
 def _words() -> argparse.Namespace:
     parser = argparse.ArgumentParser(
-        prog="bin/start", description="Sets Acre Box up where needed, builds the pages when they changed, and serves them. Ctrl-C stops everything."
+        prog="bin/start",
+        description=(
+            "Sets Acre Box up where needed, builds the pages when they changed, and serves them. Ctrl-C stops"
+            " everything."
+        ),
     )
     parser.add_argument("--port", type=int, default=8040, help="port to serve on (default %(default)s)")
-    parser.add_argument("--host", default="127.0.0.1", help="address to serve on (default: this machine only)")
-    parser.add_argument("--empty", action="store_true", help="do not put the sample yard into a yard without beds")
+    parser.add_argument(
+        "--host", default="127.0.0.1", help="address to serve on (default: this machine only)"
+    )
+    parser.add_argument(
+        "--empty", action="store_true", help="do not put the sample yard into a yard without beds"
+    )
     parser.add_argument("--home", type=Path, default=ROOT / ".local", help=argparse.SUPPRESS)
-    parser.epilog = f"--no-build serves the pages as last built. {DATABASE_SETTING} uses another PostgreSQL server instead of our own."
+    parser.epilog = (
+        f"--no-build serves the pages as last built. {DATABASE_SETTING} uses another PostgreSQL server"
+        " instead of our own."
+    )
     return parser.parse_args()
 
 

@@ -29,7 +29,9 @@ def bed(client: TestClient) -> dict[str, Any]:
 
 
 def put(client: TestClient, bed: dict[str, Any], data: dict[str, Any], revision: int | None = None) -> Any:
-    return client.put(f"/api/beds/{bed['id']}", json=data, headers={"If-Match": f'"{revision or bed["revision"]}"'})
+    return client.put(
+        f"/api/beds/{bed['id']}", json=data, headers={"If-Match": f'"{revision or bed["revision"]}"'}
+    )
 
 
 def test_planning_answers_the_cores_plan_and_stores_nothing(client: TestClient) -> None:
@@ -59,10 +61,15 @@ def test_a_bed_is_made_read_changed_from_its_etag(client: TestClient, bed: dict[
 
 def test_a_write_without_if_match_is_asked_for_it(client: TestClient, bed: dict[str, Any]) -> None:
     assert client.put(f"/api/beds/{bed['id']}", json=NORTH_BED).status_code == 428
-    assert client.put(f"/api/beds/{bed['id']}", json=NORTH_BED, headers={"If-Match": "newest"}).status_code == 400
+    assert (
+        client.put(f"/api/beds/{bed['id']}", json=NORTH_BED, headers={"If-Match": "newest"}).status_code
+        == 400
+    )
 
 
-def test_a_stale_write_answers_both_versions_and_changes_nothing(client: TestClient, bed: dict[str, Any]) -> None:
+def test_a_stale_write_answers_both_versions_and_changes_nothing(
+    client: TestClient, bed: dict[str, Any]
+) -> None:
     put(client, bed, document(name="From one tab"))
     refused = put(client, bed, document(name="From the other"), revision=1)
     assert refused.status_code == 412
@@ -80,7 +87,10 @@ def test_undo_and_redo(client: TestClient, bed: dict[str, Any]) -> None:
     put(client, bed, document(name="Second"))
     undone = client.post(f"/api/beds/{bed['id']}/undo", headers={"If-Match": '"2"'}).json()
     assert (undone["design"]["name"], undone["can_redo"]) == ("North bed", True)
-    assert client.post(f"/api/beds/{bed['id']}/redo", headers={"If-Match": '"3"'}).json()["design"]["name"] == "Second"
+    assert (
+        client.post(f"/api/beds/{bed['id']}/redo", headers={"If-Match": '"3"'}).json()["design"]["name"]
+        == "Second"
+    )
 
 
 def test_a_copy_has_a_name_of_its_own_and_no_ticks(client: TestClient, bed: dict[str, Any]) -> None:

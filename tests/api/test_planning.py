@@ -31,7 +31,10 @@ def test_changing_the_construction_answers_the_design_and_what_was_dropped(clien
     assert answer["design"]["construction"]["kind"] == "sleepers"
     assert answer["design"]["outline"] == NORTH_BED["outline"]
     assert any("board: 2x8" in d for d in answer["dropped"])
-    assert client.post("/api/change-construction", json={"design": NORTH_BED, "kind": "straw"}).status_code == 422
+    assert (
+        client.post("/api/change-construction", json={"design": NORTH_BED, "kind": "straw"}).status_code
+        == 422
+    )
 
 
 def test_an_outline_that_cannot_be_framed_says_so(client: TestClient) -> None:
@@ -42,15 +45,22 @@ def test_an_outline_that_cannot_be_framed_says_so(client: TestClient) -> None:
 
 
 def test_remedies_are_designs_that_can_be_planned(client: TestClient) -> None:
-    offered: list[dict[str, Any]] = client.post("/api/remedies", json=document(construction__post_limit="8 ft")).json()
+    offered: list[dict[str, Any]] = client.post(
+        "/api/remedies", json=document(construction__post_limit="8 ft")
+    ).json()
     assert offered
     for r in offered:
         assert "will-bow" in r["answers"]
-        assert "will-bow" not in {w["code"] for w in client.post("/api/plan", json=r["design"]).json()["watch_outs"]}
+        assert "will-bow" not in {
+            w["code"] for w in client.post("/api/plan", json=r["design"]).json()["watch_outs"]
+        }
 
 
 def test_variants_are_weighed_with_rates_of_ones_own(client: TestClient) -> None:
-    answer = client.post("/api/weigh-up", json={"designs": [NORTH_BED, document(name="Low", height="7 1/4 in")], "rates": {"cut": 10}}).json()
+    answer = client.post(
+        "/api/weigh-up",
+        json={"designs": [NORTH_BED, document(name="Low", height="7 1/4 in")], "rates": {"cut": 10}},
+    ).json()
     assert answer["names"] == ["North bed", "Low"]
     assert answer["rates"]["cut"] == 10
     rows = {r["key"]: r for r in answer["rows"]}
@@ -58,7 +68,9 @@ def test_variants_are_weighed_with_rates_of_ones_own(client: TestClient) -> None
     assert rows["hours"]["working"][0]["working"].startswith("14 pieces cut × 10 min")
     bad = client.post("/api/weigh-up", json={"designs": [NORTH_BED, document(height="13 in")]})
     assert bad.json()["problems"][0]["field"] == "designs.1.height"
-    assert client.post("/api/weigh-up", json={"designs": [NORTH_BED], "rates": {"cut": -1}}).status_code == 422
+    assert (
+        client.post("/api/weigh-up", json={"designs": [NORTH_BED], "rates": {"cut": -1}}).status_code == 422
+    )
 
 
 def test_the_stock_list_carries_sizes_as_understood(client: TestClient) -> None:
@@ -69,7 +81,11 @@ def test_the_stock_list_carries_sizes_as_understood(client: TestClient) -> None:
 
 
 def test_every_error_has_the_one_shape(client: TestClient) -> None:
-    for answer in (client.get("/api/nothing"), client.post("/api/plan", content="{"), client.post("/api/plan", json={"schema": 1})):
+    for answer in (
+        client.get("/api/nothing"),
+        client.post("/api/plan", content="{"),
+        client.post("/api/plan", json={"schema": 1}),
+    ):
         assert answer.headers["content-type"] == "application/problem+json"
         assert {"type", "title", "status", "detail"} <= answer.json().keys()
     missing = {p["field"] for p in client.post("/api/plan", json={"schema": 1}).json()["problems"]}

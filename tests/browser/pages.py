@@ -20,7 +20,13 @@ from acrebox.store.engine import connect
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = ["--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"]
+FLAGS = [
+    "--no-sandbox",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--no-first-run",
+]
 
 
 def _free_port() -> int:
@@ -40,7 +46,9 @@ def site(server_url: str) -> Iterator[str]:
     url = make_url(server_url).set(database=name).render_as_string(hide_password=False)
     port = _free_port()
     words = [sys.executable, "-m", "acrebox.serve", "--port", str(port)]
-    server = subprocess.Popen(words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT)
+    server = subprocess.Popen(
+        words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT
+    )
     address = f"http://127.0.0.1:{port}"
     for _ in range(100):
         try:
@@ -72,7 +80,12 @@ def new_context(browser: Browser) -> Iterator[Callable[..., BrowserContext]]:
     def make(**options: object) -> BrowserContext:
         context = browser.new_context(**{"viewport": {"width": 1280, "height": 800}, **options})  # type: ignore[arg-type]
         context.set_default_timeout(8000)
-        context.on("console", lambda m: complaints.append(m.text) if m.type == "error" and "status of 4" not in m.text else None)
+        context.on(
+            "console",
+            lambda m: (
+                complaints.append(m.text) if m.type == "error" and "status of 4" not in m.text else None
+            ),
+        )
         context.on("weberror", lambda e: complaints.append(str(e.error)))
         made.append(context)
         return context

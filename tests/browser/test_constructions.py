@@ -8,7 +8,12 @@ from work import bed_id_of, design_of, make_bed, no_sideways, open_bed, plan_of,
 
 from sample import document
 
-KINDS = {"boards": "Boards on posts", "sleepers": "Sleepers", "staves": "Upright pallet boards", "framed_sheet": "Corrugated sheet on frames"}
+KINDS = {
+    "boards": "Boards on posts",
+    "sleepers": "Sleepers",
+    "staves": "Upright pallet boards",
+    "framed_sheet": "Corrugated sheet on frames",
+}
 SLEEPERS = {"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "post-75x75"}
 
 
@@ -40,7 +45,9 @@ def test_a_bed_of_each_construction_from_nothing(page: Page, site: str, kind: st
     expect(page.locator("[data-sum=settled]")).to_have_text(f"{plan['fill']['settled_l']:,.0f}")
 
 
-def test_changing_the_construction_keeps_what_makes_sense_and_says_what_was_dropped(page: Page, site: str) -> None:
+def test_changing_the_construction_keeps_what_makes_sense_and_says_what_was_dropped(
+    page: Page, site: str
+) -> None:
     bed = make_bed(site, document(name="Changing", construction__post_limit="3 ft", fill={"gap": "2 in"}))
     open_bed(page, site, bed)
     page.get_by_role("button", name="Build it another way").click()
@@ -75,12 +82,30 @@ def test_an_l_by_its_legs_and_a_u_walked_side_by_side(page: Page, site: str) -> 
         page.get_by_label(f"Corner after side {n + 1}, degrees inside the bed").fill(str(corner))
     saved(page)
     plan = plan_of(site, bed)
-    assert [round(s["outside_mm"]) for s in plan["outside"]["sides"]] == [3000, 2000, 1000, 1000, 1000, 1000, 1000, 2000]
+    assert [round(s["outside_mm"]) for s in plan["outside"]["sides"]] == [
+        3000,
+        2000,
+        1000,
+        1000,
+        1000,
+        1000,
+        1000,
+        2000,
+    ]
     assert plan["inside"]["area_m2"] == pytest.approx(5 - 0.045 * (12 - 4 * 0.045), abs=1e-6)
 
 
 def test_a_bed_hung_on_a_wall(page: Page, site: str) -> None:
-    bed = make_bed(site, document(name="Hung", outline={"length": "4.2 m", "width": "1.1 m"}, height=None, courses=3, construction=SLEEPERS))
+    bed = make_bed(
+        site,
+        document(
+            name="Hung",
+            outline={"length": "4.2 m", "width": "1.1 m"},
+            height=None,
+            courses=3,
+            construction=SLEEPERS,
+        ),
+    )
     open_bed(page, site, bed)
     page.get_by_label("its back posts bolted to a wall").check()
     saved(page)
@@ -99,10 +124,25 @@ def test_a_bed_hung_on_a_wall(page: Page, site: str) -> None:
 
 
 def test_a_bench_and_what_else_can_be_added(page: Page, site: str) -> None:
-    bed = make_bed(site, document(name="Added", outline={"length": "2.4 m", "width": "1.2 m"}, height=None, courses=3, construction=SLEEPERS))
+    bed = make_bed(
+        site,
+        document(
+            name="Added",
+            outline={"length": "2.4 m", "width": "1.2 m"},
+            height=None,
+            courses=3,
+            construction=SLEEPERS,
+        ),
+    )
     open_bed(page, site, bed)
     before = plan_of(site, bed)
-    for box in ("outside, on brackets", "across the inside", "right round the outside", "uprights outside one side", "inside the two longest sides"):
+    for box in (
+        "outside, on brackets",
+        "across the inside",
+        "right round the outside",
+        "uprights outside one side",
+        "inside the two longest sides",
+    ):
         page.get_by_label(box).check()
         saved(page)
     page.get_by_label("Bench on back").check()
@@ -119,7 +159,19 @@ def test_a_bench_and_what_else_can_be_added(page: Page, site: str) -> None:
 
 
 def test_fixings_are_listed_with_their_bite(page: Page, site: str) -> None:
-    open_bed(page, site, make_bed(site, document(name="Fixed", height=None, courses=2, construction={**SLEEPERS, "sleeper": "sleeper-oak-130x260"})))
+    open_bed(
+        page,
+        site,
+        make_bed(
+            site,
+            document(
+                name="Fixed",
+                height=None,
+                courses=2,
+                construction={**SLEEPERS, "sleeper": "sleeper-oak-130x260"},
+            ),
+        ),
+    )
     row = page.locator("[data-joint='sleeper to post']")
     expect(row).to_contain_text("pilot")
     row.get_by_role("button", name="Bite").click()
@@ -129,23 +181,56 @@ def test_fixings_are_listed_with_their_bite(page: Page, site: str) -> None:
 @pytest.mark.parametrize(
     ("changes", "label", "typed", "says"),
     [
-        ({"construction": {**SLEEPERS}, "height": None, "courses": 2, "outline": {"length": "4 m", "width": "1.2 m"}}, "Joints overlap by", "2 m", "apart"),
         (
-            {"construction": {"kind": "staves", "rail": "larch-45x70", "post": "post-75x75", "average": "95 mm"}, "height": "480 mm"},
+            {
+                "construction": {**SLEEPERS},
+                "height": None,
+                "courses": 2,
+                "outline": {"length": "4 m", "width": "1.2 m"},
+            },
+            "Joints overlap by",
+            "2 m",
+            "apart",
+        ),
+        (
+            {
+                "construction": {
+                    "kind": "staves",
+                    "rail": "larch-45x70",
+                    "post": "post-75x75",
+                    "average": "95 mm",
+                },
+                "height": "480 mm",
+            },
             "Average width",
             "5 mm",
             "no pallet board",
         ),
         (
-            {"construction": {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}, "height": "700 mm"},
+            {
+                "construction": {
+                    "kind": "framed_sheet",
+                    "sheet": "sheet-wave-18",
+                    "rail": "larch-45x70",
+                    "post": "post-75x75",
+                },
+                "height": "700 mm",
+            },
             "Height",
             "1.2 m",
             "cannot stand",
         ),
-        ({"outline": {"shape": "l", "length": "3 m", "width": "2 m", "front": "1 m", "left": "1 m"}}, "Front leg, wide, outside", "2.5 m", "leaves nothing"),
+        (
+            {"outline": {"shape": "l", "length": "3 m", "width": "2 m", "front": "1 m", "left": "1 m"}},
+            "Front leg, wide, outside",
+            "2.5 m",
+            "leaves nothing",
+        ),
     ],
 )
-def test_what_cannot_be_built_is_named_and_the_last_plan_stays(page: Page, site: str, changes: dict[str, object], label: str, typed: str, says: str) -> None:
+def test_what_cannot_be_built_is_named_and_the_last_plan_stays(
+    page: Page, site: str, changes: dict[str, object], label: str, typed: str, says: str
+) -> None:
     bed = make_bed(site, document(name="Refused", **changes))
     open_bed(page, site, bed)
     soil = tape(page, "soil")
@@ -164,7 +249,9 @@ def test_an_outline_that_crosses_itself_is_refused(page: Page, site: str) -> Non
 
 
 @pytest.mark.parametrize("kind", ["sleepers", "staves", "framed_sheet"])
-def test_every_form_fits_a_phone_and_satisfies_axe(new_context: Callable[..., BrowserContext], site: str, kind: str) -> None:
+def test_every_form_fits_a_phone_and_satisfies_axe(
+    new_context: Callable[..., BrowserContext], site: str, kind: str
+) -> None:
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     page.goto(f"{site}/new/metric")
     expect(page.locator("[data-kind]")).to_have_count(4)

@@ -23,7 +23,11 @@ def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
     saved(page)
     bed = bed_id_of(page)
     plan = plan_of(site, bed)
-    assert (plan["name"], plan["outside"]["length_mm"], plan["outside"]["width_mm"]) == ("Salad by the gate", 2400.3, 1066.8)
+    assert (plan["name"], plan["outside"]["length_mm"], plan["outside"]["width_mm"]) == (
+        "Salad by the gate",
+        2400.3,
+        1066.8,
+    )
     assert tape(page, "sticks") == f"{plan['totals']['sticks']} sticks"
     assert tape(page, "cost") == f"${plan['totals']['cost']:,.2f}"
     page.get_by_role("link", name="Bench").click()
@@ -87,7 +91,12 @@ def test_two_tabs_on_one_bed(new_context: Callable[..., BrowserContext], site: s
     box = other.get_by_role("alertdialog")
     expect(box).to_contain_text("changed elsewhere")
     expect(box.locator("tr", has_text="outline, length")).to_contain_text(re.compile("8 ft.*6 ft"))
-    assert design_of(site, bed)["outline"] == {"shape": "rectangle", "length": "6 ft", "width": "4 ft", "measured": "outside"}
+    assert design_of(site, bed)["outline"] == {
+        "shape": "rectangle",
+        "length": "6 ft",
+        "width": "4 ft",
+        "measured": "outside",
+    }
     box.get_by_role("button", name="Keep both").click()
     expect(other.get_by_label("Length, outside")).to_have_value("6 ft")
     other.goto(site)
@@ -121,7 +130,9 @@ def test_in_a_conflict_mine_can_go_on_top(new_context: Callable[..., BrowserCont
         ("Length, outside", "30 ft", "fits no stick"),
     ],
 )
-def test_bad_input_is_named_and_the_last_good_plan_stays(page: Page, site: str, label: str, typed: str, says: str) -> None:
+def test_bad_input_is_named_and_the_last_good_plan_stays(
+    page: Page, site: str, label: str, typed: str, says: str
+) -> None:
     bed = make_bed(site, document(name="Bad input"))
     open_bed(page, site, bed)
     expect(page.locator(".view.plan .dimension").first).to_be_visible()
@@ -258,13 +269,17 @@ def test_by_keyboard_alone(page: Page, site: str) -> None:
 
 
 @pytest.mark.parametrize("stage", ["shape", "bench", "fill"])
-def test_on_a_phone_nothing_runs_sideways_and_targets_are_big(new_context: Callable[..., BrowserContext], site: str, stage: str) -> None:
+def test_on_a_phone_nothing_runs_sideways_and_targets_are_big(
+    new_context: Callable[..., BrowserContext], site: str, stage: str
+) -> None:
     bed = make_bed(site, document(name="Phone"))
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     open_bed(page, site, bed, stage)
     assert no_sideways(page)
     small = page.evaluate(
-        "[...document.querySelectorAll('.sheet button, .sheet select, .top button, .top a, .sheet .n-input')].filter(e => e.offsetParent && e.getBoundingClientRect().height < 42 && !e.closest('.n-input')).map(e => e.outerHTML.slice(0, 90))"
+        "[...document.querySelectorAll('.sheet button, .sheet select, .top button, .top a, .sheet"
+        " .n-input')].filter(e => e.offsetParent && e.getBoundingClientRect().height < 42 &&"
+        " !e.closest('.n-input')).map(e => e.outerHTML.slice(0, 90))"
     )
     assert small == []
     page.get_by_role("button", name="Show the drawing").tap()
@@ -291,7 +306,10 @@ def test_axe_finds_nothing_serious(page: Page, site: str, sun: bool) -> None:
 def test_the_printed_bench_is_black_on_white_with_boxes(page: Page, site: str) -> None:
     open_bed(page, site, make_bed(site, document(name="Paper")), "bench")
     page.emulate_media(media="print")
-    look: dict[str, Any] = page.evaluate("({ ink: getComputedStyle(document.body).color, paper: getComputedStyle(document.body).backgroundColor })")
+    look: dict[str, Any] = page.evaluate(
+        "({ ink: getComputedStyle(document.body).color, paper:"
+        " getComputedStyle(document.body).backgroundColor })"
+    )
     assert look == {"ink": "rgb(0, 0, 0)", "paper": "rgb(255, 255, 255)"}
     expect(page.locator(".print-head")).to_contain_text("Paper")
     expect(page.locator(".sticks .tick").first).to_be_visible()

@@ -86,7 +86,9 @@ def test_the_solid_turns_by_keys_comes_apart_and_lights_its_rows(gl_page: Page, 
     expect(gl_page.locator("tr.pointed")).to_have_count(1)
     gl_page.get_by_label("Pull it apart").fill("30")
     expect(canvas).to_have_attribute("data-pulled", "0.30")
-    pixels = gl_page.evaluate("() => { const c = document.querySelector('canvas'); return c.toDataURL().length }")
+    pixels = gl_page.evaluate(
+        "() => { const c = document.querySelector('canvas'); return c.toDataURL().length }"
+    )
     assert pixels > 2000
 
 
@@ -138,7 +140,9 @@ def test_a_variant_that_cannot_be_built_is_named(page: Page, site: str) -> None:
     expect(page.get_by_role("alert")).to_contain_text("Variant 2")
 
 
-def test_weighing_up_fits_a_phone_and_satisfies_axe(new_context: Callable[..., BrowserContext], site: str) -> None:
+def test_weighing_up_fits_a_phone_and_satisfies_axe(
+    new_context: Callable[..., BrowserContext], site: str
+) -> None:
     bed = make_bed(site, document(name="Phone weighing"))
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     page.goto(f"{site}/bed/{bed}/weigh")

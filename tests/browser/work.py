@@ -15,7 +15,9 @@ AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_
 
 def make_bed(site: str, document: dict[str, Any]) -> str:
     """A bed by the API, for tests that begin later in the job; answers its id."""
-    request = urllib.request.Request(f"{site}/api/beds", json.dumps(document).encode(), {"Content-Type": "application/json"})
+    request = urllib.request.Request(
+        f"{site}/api/beds", json.dumps(document).encode(), {"Content-Type": "application/json"}
+    )
     with urllib.request.urlopen(request) as answer:
         return str(json.load(answer)["id"])
 
@@ -57,7 +59,8 @@ def serious_findings(page: Page) -> list[str]:
     """What axe-core calls serious or critical."""
     page.evaluate(AXE)
     found = page.evaluate(
-        "async () => (await axe.run()).violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes[0].target)"
+        "async () => (await axe.run()).violations.filter(v => ['serious',"
+        " 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes[0].target)"
     )
     return list(found)
 
@@ -66,6 +69,7 @@ def no_sideways(page: Page) -> bool:
     """Whether nothing on the page is wider than the window."""
     return bool(
         page.evaluate(
-            "document.documentElement.scrollWidth <= innerWidth && [...document.querySelectorAll('.spread, .sheet')].every(e => e.scrollWidth <= e.clientWidth + 1)"
+            "document.documentElement.scrollWidth <= innerWidth && [...document.querySelectorAll('.spread,"
+            " .sheet')].every(e => e.scrollWidth <= e.clientWidth + 1)"
         )
     )

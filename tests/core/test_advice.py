@@ -15,7 +15,11 @@ CAUSES: dict[str, dict[str, Any]] = {
     "post-shallow": {"construction__post_depth": "none"},
     "retained-height": {"height": None, "courses": 6},
     "nominal-size": {},
-    "measured-differs": {"height": None, "courses": 2, "construction__board_measured": {"thickness": "40 mm"}},
+    "measured-differs": {
+        "height": None,
+        "courses": 2,
+        "construction__board_measured": {"thickness": "40 mm"},
+    },
     "sliver-course": {"height": "9 in", "construction__top_course": "ripped"},
     "root-depth": {"height": "7 1/4 in"},
     "kerf-room": {"outline__length": "8 ft"},
@@ -23,7 +27,11 @@ CAUSES: dict[str, dict[str, Any]] = {
     "no-reserve": {"fill": {"keep_back": 0, "layers": [{"material": "leaf-mould", "share": 100}]}},
     "garden-soil-alone": {"fill": {"layers": [{"material": "garden-soil", "share": 100}]}},
 }
-QUIET: dict[str, Any] = {"outline__length": "7 ft", "outline__width": "3 ft", "construction__post_depth": "as_deep_as_tall"}
+QUIET: dict[str, Any] = {
+    "outline__length": "7 ft",
+    "outline__width": "3 ft",
+    "construction__post_depth": "as_deep_as_tall",
+}
 
 
 def seen(**changes: Any) -> dict[str, dict[str, Any]]:
@@ -56,12 +64,17 @@ def test_a_low_wall_without_posts_in_the_ground_is_only_noted() -> None:
 
 
 def test_an_accepted_watch_out_keeps_its_reason() -> None:
-    found = seen(outline__width="5 ft", accepted=[{"code": "reach", "reason": "stepping stones in the middle"}])["reach"]
+    found = seen(
+        outline__width="5 ft", accepted=[{"code": "reach", "reason": "stepping stones in the middle"}]
+    )["reach"]
     assert found["accepted"] == "stepping stones in the middle"
 
 
 def test_the_gravest_comes_first() -> None:
-    levels = [w["level"] for w in plan_document(document(height=None, courses=6, outline__width="5 ft"))["watch_outs"]]
+    levels = [
+        w["level"]
+        for w in plan_document(document(height=None, courses=6, outline__width="5 ft"))["watch_outs"]
+    ]
     assert levels == sorted(levels, key=["stop", "fix", "note"].index)
 
 

@@ -21,7 +21,11 @@ def test_walls_and_cavity_make_up_the_outside_prism(data: dict[str, Any]) -> Non
     length, width = bed.size("outside")
     walls = sum(p.solid.volume for p in bed.parts if p.role is Role.WALL)
     top = bed.wall_top
-    posts = sum(p.solid.width * p.solid.thickness * min(p.solid.bounds[1][2], top) for p in bed.parts if "post" in p.role)
+    posts = sum(
+        p.solid.width * p.solid.thickness * min(p.solid.bounds[1][2], top)
+        for p in bed.parts
+        if "post" in p.role
+    )
     assert walls + posts + bed.cavity.litres_to(top) * 1e6 == pytest.approx(length * width * top, rel=1e-9)
 
 
@@ -73,7 +77,11 @@ def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
         ({"construction__kind": "straw"}, "construction", "boards"),
         ({"construction__post_limit": "2 in"}, "construction.post_limit", "against each other"),
         ({"construction__post_drop": "16 in"}, "construction.post_drop", "below the ground"),
-        ({"construction__board_measured": {"thickness": "2 m"}}, "construction.board_measured.thickness", "no stick"),
+        (
+            {"construction__board_measured": {"thickness": "2 m"}},
+            "construction.board_measured.thickness",
+            "no stick",
+        ),
         ({"bench__kerf": "1 m"}, "bench.kerf", "0"),
         ({"name": ""}, "name", "at least"),
         ({"colour": "red"}, "colour", "not permitted"),
@@ -81,13 +89,23 @@ def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
         ({"height": None, "courses": 12}, "courses", "at most"),
         ({"fill__gap": "20 in"}, "fill.gap", "no room"),
         ({"fill__layers": [{"material": "compost", "share": 90}]}, "fill.layers", "100"),
-        ({"fill__layers": [{"material": "moon dust", "share": 100}]}, "fill.layers.0.material", "no such fill"),
+        (
+            {"fill__layers": [{"material": "moon dust", "share": 100}]},
+            "fill.layers.0.material",
+            "no such fill",
+        ),
         ({"fill__layers": [{"material": "compost"}]}, "fill.layers.0", "depth or by its share"),
         ({"bench__offcuts": [{"stock": "9x9", "length": "1 m"}]}, "bench.offcuts.0.stock", "no timber"),
-        ({"bench__lengths": [{"stock": "2x8", "length": "8 ft", "price": "-1"}]}, "bench.lengths.0.price", "at least 0"),
+        (
+            {"bench__lengths": [{"stock": "2x8", "length": "8 ft", "price": "-1"}]},
+            "bench.lengths.0.price",
+            "at least 0",
+        ),
     ],
 )
-def test_bad_input_names_the_field_the_value_and_what_is_allowed(changes: dict[str, Any], field: str, says: str) -> None:
+def test_bad_input_names_the_field_the_value_and_what_is_allowed(
+    changes: dict[str, Any], field: str, says: str
+) -> None:
     with pytest.raises(DesignError) as caught:
         plan_document(document(**changes))
     [problem] = [p for p in caught.value.problems if p.field.startswith(field)]

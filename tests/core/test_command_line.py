@@ -24,13 +24,17 @@ def test_the_plan_is_printed_as_json(tmp_path: Path, capsys: pytest.CaptureFixtu
     assert json.loads(capsys.readouterr().out) == plan_document(NORTH_BED)
 
 
-def test_a_design_may_come_from_standard_input(monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> None:
+def test_a_design_may_come_from_standard_input(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
     monkeypatch.setattr(sys, "stdin", io.StringIO(json.dumps(NORTH_BED)))
     assert main(["plan", "-"]) == 0
     assert json.loads(capsys.readouterr().out)["name"] == "North bed"
 
 
-def test_what_cannot_be_planned_is_named_on_standard_error(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+def test_what_cannot_be_planned_is_named_on_standard_error(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     file = tmp_path / "bed.json"
     file.write_text(json.dumps(document(outline__length="-1")))
     assert main(["plan", str(file)]) == 1
@@ -41,7 +45,9 @@ def test_what_cannot_be_planned_is_named_on_standard_error(tmp_path: Path, capsy
 
 
 def test_the_program_explains_itself() -> None:
-    help_text = subprocess.run([sys.executable, "-m", "acrebox", "--help"], capture_output=True, text=True, check=True).stdout
+    help_text = subprocess.run(
+        [sys.executable, "-m", "acrebox", "--help"], capture_output=True, text=True, check=True
+    ).stdout
     assert "plan" in help_text
     assert "schema" in help_text
 

@@ -30,21 +30,33 @@ def built(data: dict[str, Any]) -> Assembly:
 def ends(bed_: Assembly, part: Part) -> tuple[float, float]:
     """From where to where a part reaches along its side [mm]."""
     side = next(s for s in bed_.outline.sides if s.name == part.side)
-    us = [(c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1] for c in part.solid.corners]
+    us = [
+        (c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1]
+        for c in part.solid.corners
+    ]
     return min(us), max(us)
 
 
 @given(sleeper_designs())
-def test_staggered_joints_never_align_and_every_join_of_a_first_course_has_its_post(data: dict[str, Any]) -> None:
+def test_staggered_joints_never_align_and_every_join_of_a_first_course_has_its_post(
+    data: dict[str, Any],
+) -> None:
     made = built(data)
     for side in made.outline.sides:
         joints: dict[int, list[float]] = {}
         for part in made.parts:
-            if part.role is Role.SLEEPER and part.side == side.name and ", piece" in part.name and not part.name.endswith("piece 1"):
+            if (
+                part.role is Role.SLEEPER
+                and part.side == side.name
+                and ", piece" in part.name
+                and not part.name.endswith("piece 1")
+            ):
                 joints.setdefault(part.course or 0, []).append(ends(made, part)[0])
         for lower, upper in pairwise(sorted(joints)):
             assert min(abs(a - b) for a in joints[lower] for b in joints[upper]) >= 300 - 1
-        if data["construction"]["held_by"] == "corner_blocks" or (data["construction"].get("hung", {}).get("side") == side.name):
+        if data["construction"]["held_by"] == "corner_blocks" or (
+            data["construction"].get("hung", {}).get("side") == side.name
+        ):
             continue
         posts = [ends(made, p) for p in made.parts if p.role is Role.MID_POST and p.side == side.name]
         for joint in joints.get(1, []):
@@ -75,7 +87,9 @@ def test_staves_are_whole_at_panel_ends_and_no_sliver_is_left(data: dict[str, An
 
 
 @given(st.lists(st.integers(60, 150), min_size=1, max_size=40), st.integers(300, 1500))
-def test_a_pool_of_boards_fills_a_panel_exactly_or_says_that_it_runs_out(widths: list[int], length: int) -> None:
+def test_a_pool_of_boards_fills_a_panel_exactly_or_says_that_it_runs_out(
+    widths: list[int], length: int
+) -> None:
     pool = Pool(sorted((float(w) for w in widths), reverse=True), None)
     if sum(widths) < length:
         with pytest.raises(LookupError):
@@ -92,7 +106,9 @@ def test_studs_are_even_between_posts_and_never_over_the_limit(data: dict[str, A
 
 
 @given(any_outline(), st.data())
-def test_walls_of_any_outline_leave_exactly_the_inner_outline(outline: dict[str, Any], data: st.DataObject) -> None:
+def test_walls_of_any_outline_leave_exactly_the_inner_outline(
+    outline: dict[str, Any], data: st.DataObject
+) -> None:
     corner = data.draw(st.sampled_from(["long_through", "short_through", "alternate", "mitred"]))
     construction = {"kind": "boards", "board": "larch-45x195", "post": "post-75x75", "corner": corner}
     made = built(data.draw(st.composite(lambda draw: bed(draw, outline, construction, courses=2))()))
@@ -109,7 +125,13 @@ def test_every_start_of_a_stick_is_long_enough_for_its_end_cuts(data: dict[str, 
 
 
 def test_tongue_and_groove_loses_its_groove_below_and_its_tongue_above() -> None:
-    plan = plan_document(document(height=None, courses=3, construction={"kind": "boards", "board": "larch-tg-28x135", "post": "post-75x75"}))
+    plan = plan_document(
+        document(
+            height=None,
+            courses=3,
+            construction={"kind": "boards", "board": "larch-tg-28x135", "post": "post-75x75"},
+        )
+    )
     assert plan["outside"]["height_mm"] == 3 * (135 - 7) - 7
     boards = {(c["rip_mm"]) for c in plan["cuts"] if c["role"] == "wall board"}
     assert boards == {121, 128}
@@ -117,16 +139,28 @@ def test_tongue_and_groove_loses_its_groove_below_and_its_tongue_above() -> None
 
 def test_a_cap_is_mitred_or_butted() -> None:
     def cap(corner: str) -> list[dict[str, Any]]:
-        plan = plan_document(document(outline__length="7 ft", add_ons={"cap": {"board": "2x6", "overhang": "0", "corner": corner}}))
+        plan = plan_document(
+            document(
+                outline__length="7 ft", add_ons={"cap": {"board": "2x6", "overhang": "0", "corner": corner}}
+            )
+        )
         return [c for c in plan["cuts"] if c["role"] == "cap board"]
 
-    assert {(c["length_mm"], c["ends"]) for c in cap("mitred")} == {(2133.6, "45° bevel at both ends"), (1219.2, "45° bevel at both ends")}
+    assert {(c["length_mm"], c["ends"]) for c in cap("mitred")} == {
+        (2133.6, "45° bevel at both ends"),
+        (1219.2, "45° bevel at both ends"),
+    }
     assert {c["length_mm"] for c in cap("butted")} == {2133.6, round(1219.2 - 2 * 139.7, 4)}
 
 
 def test_a_bench_uses_the_off_cuts_of_its_own_section() -> None:
     seats = {"sides": ["front"], "board": "larch-27x145", "rail": "larch-45x70", "height": "430 mm"}
-    base = document(outline={"length": "1.5 m", "width": "1.2 m"}, height=None, courses=4, construction={"kind": "boards", "board": "27x145", "post": "75x75"})
+    base = document(
+        outline={"length": "1.5 m", "width": "1.2 m"},
+        height=None,
+        courses=4,
+        construction={"kind": "boards", "board": "27x145", "post": "75x75"},
+    )
     plain, seated = plan_document(base), plan_document({**base, "add_ons": {"seats": seats}})
     [section] = [s for s in seated["cutting"]["sections"] if s["stock"] == "larch-27x145"]
     [before] = [s for s in plain["cutting"]["sections"] if s["stock"] == "larch-27x145"]
@@ -145,22 +179,79 @@ def test_a_bench_uses_the_off_cuts_of_its_own_section() -> None:
         ({"add_ons": {"seats": {"sides": ["front"], "height": "30 in"}}}, "add_ons.seats.height"),
         ({"add_ons": {"trellis": {"side": "back", "height": "10 in"}}}, "add_ons.trellis.height"),
         ({"add_ons": {"hoops": {"length": "2 ft"}}}, "add_ons.hoops.length"),
-        ({"add_ons": {"straps": {}}, "outline": {"shape": "l", "length": "3 m", "width": "2 m", "front": "1 m", "left": "1 m"}}, "add_ons.straps"),
+        (
+            {
+                "add_ons": {"straps": {}},
+                "outline": {"shape": "l", "length": "3 m", "width": "2 m", "front": "1 m", "left": "1 m"},
+            },
+            "add_ons.straps",
+        ),
         ({"add_ons": {"ties": {"count": 40}}}, "add_ons.ties.count"),
         ({"construction__kind": "staves", "construction__rail": "2x4"}, "construction.board"),
         ({"outline": {"shape": "regular", "sides": 2, "side": "1 m"}}, "outline.sides"),
         ({"outline": {"shape": "regular", "sides": 6, "side": "5 in"}}, "outline.side"),
-        ({"outline": {"shape": "polygon", "sides": [{"length": "1 m"}, {"length": "0"}]}}, "outline.sides.1.length"),
-        ({"outline": {"shape": "polygon", "sides": [{"length": "1 m"}, {"length": "1 m", "corner": 400}]}}, "outline.sides.1.corner"),
-        ({"outline": {"shape": "star", "points": 5}}, "outline"),
-        ({"height": None, "courses": 1, "construction": {"kind": "staves", "average": "90 mm", "rail": "2x4", "post": "4x4"}}, "courses"),
-        ({"height": "20 in", "construction": {"kind": "staves", "rail": "2x4", "post": "4x4"}}, "construction.widths"),
-        ({"height": "20 in", "construction": {"kind": "staves", "widths": ["90 mm"], "rail": "2x4", "post": "4x4"}}, "construction.widths"),
-        ({"height": "20 in", "construction": {"kind": "staves", "widths": ["90 mm", "2 m"], "rail": "2x4", "post": "4x4"}}, "construction.widths.1"),
-        ({"height": "40 in", "construction": {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "2x4", "post": "4x4"}}, "height"),
-        ({"construction": {"kind": "framed_sheet", "sheet": "tin", "rail": "2x4", "post": "4x4"}}, "construction.sheet"),
         (
-            {"height": None, "courses": 2, "construction": {"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "4x4", "overlap": "-1"}},
+            {"outline": {"shape": "polygon", "sides": [{"length": "1 m"}, {"length": "0"}]}},
+            "outline.sides.1.length",
+        ),
+        (
+            {"outline": {"shape": "polygon", "sides": [{"length": "1 m"}, {"length": "1 m", "corner": 400}]}},
+            "outline.sides.1.corner",
+        ),
+        ({"outline": {"shape": "star", "points": 5}}, "outline"),
+        (
+            {
+                "height": None,
+                "courses": 1,
+                "construction": {"kind": "staves", "average": "90 mm", "rail": "2x4", "post": "4x4"},
+            },
+            "courses",
+        ),
+        (
+            {"height": "20 in", "construction": {"kind": "staves", "rail": "2x4", "post": "4x4"}},
+            "construction.widths",
+        ),
+        (
+            {
+                "height": "20 in",
+                "construction": {"kind": "staves", "widths": ["90 mm"], "rail": "2x4", "post": "4x4"},
+            },
+            "construction.widths",
+        ),
+        (
+            {
+                "height": "20 in",
+                "construction": {"kind": "staves", "widths": ["90 mm", "2 m"], "rail": "2x4", "post": "4x4"},
+            },
+            "construction.widths.1",
+        ),
+        (
+            {
+                "height": "40 in",
+                "construction": {
+                    "kind": "framed_sheet",
+                    "sheet": "sheet-wave-18",
+                    "rail": "2x4",
+                    "post": "4x4",
+                },
+            },
+            "height",
+        ),
+        (
+            {"construction": {"kind": "framed_sheet", "sheet": "tin", "rail": "2x4", "post": "4x4"}},
+            "construction.sheet",
+        ),
+        (
+            {
+                "height": None,
+                "courses": 2,
+                "construction": {
+                    "kind": "sleepers",
+                    "sleeper": "sleeper-50x200",
+                    "post": "4x4",
+                    "overlap": "-1",
+                },
+            },
             "construction.overlap",
         ),
     ],
@@ -189,7 +280,11 @@ def test_changing_the_construction_keeps_the_outline_and_the_fill(data: dict[str
         assert fault.problems[0].allowed  # noqa: PT017 - e.g. an outline askew cannot be framed
         return
     assert changed.design.construction.kind == kind
-    assert (changed.design.outline, changed.design.fill, changed.design.bench) == (before.outline, before.fill, before.bench)
+    assert (changed.design.outline, changed.design.fill, changed.design.bench) == (
+        before.outline,
+        before.fill,
+        before.bench,
+    )
     assemble(changed.design, catalogue())
 
 

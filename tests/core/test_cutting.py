@@ -18,7 +18,15 @@ problems = st.builds(
     lambda pieces, kerf, kinds: CuttingProblem(tuple(pieces), tuple(pieces.values()), kerf, tuple(kinds)),
     st.dictionaries(st.integers(300, 12_000), st.integers(1, 6), min_size=1, max_size=5),
     st.sampled_from([0, 28, 30, 32]),
-    st.lists(st.builds(StickKind, st.sampled_from([12_000, 18_000, 24_000, 24_384, 36_000]), st.integers(1, 60).map(lambda n: n * 25)), min_size=1, max_size=3),
+    st.lists(
+        st.builds(
+            StickKind,
+            st.sampled_from([12_000, 18_000, 24_000, 24_384, 36_000]),
+            st.integers(1, 60).map(lambda n: n * 25),
+        ),
+        min_size=1,
+        max_size=3,
+    ),
 )
 
 
@@ -36,7 +44,10 @@ def test_no_better_plan_by_first_fit_decreasing(problem: CuttingProblem) -> None
     plan = cut_best(problem)
     assert plan is not None
     for only, kind in enumerate(problem.kinds):
-        pieces = sorted((length for length, n in zip(problem.lengths, problem.demand, strict=True) for _ in range(n)), reverse=True)
+        pieces = sorted(
+            (length for length, n in zip(problem.lengths, problem.demand, strict=True) for _ in range(n)),
+            reverse=True,
+        )
         if pieces[0] > kind.usable:
             continue
         rooms: list[int] = []
@@ -59,7 +70,9 @@ def test_the_best_pattern_is_the_best_of_all_patterns(weights: list[int], capaci
     assert sum(n * v for n, v in zip(pattern, values, strict=True)) == value
 
 
-@given(st.lists(st.integers(1, 9), min_size=1, max_size=4, unique=True), st.integers(5, 25), st.integers(0, 6))
+@given(
+    st.lists(st.integers(1, 9), min_size=1, max_size=4, unique=True), st.integers(5, 25), st.integers(0, 6)
+)
 def test_all_patterns_in_a_slack_are_found(weights: list[int], capacity: int, slack: int) -> None:
     found = all_patterns(weights, [3] * len(weights), capacity, slack, 10_000)
     brute = set()
@@ -75,7 +88,9 @@ def test_all_patterns_in_a_slack_are_found(weights: list[int], capacity: int, sl
 
 
 def test_equal_mixes_are_of_that_cost_with_fewer_sticks() -> None:
-    problem = CuttingProblem((1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600), StickKind(1000, 100)))
+    problem = CuttingProblem(
+        (1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600), StickKind(1000, 100))
+    )
     assert equal_mixes(problem, 600, 3) == [(0, 1, 0)]
 
 
@@ -102,8 +117,15 @@ def test_a_limit_on_a_length_is_kept_and_too_little_stock_is_said() -> None:
 
 
 def test_at_the_deadline_the_gap_is_told_and_the_bound_still_holds() -> None:
-    prices = (StickKind(24_000, 2180), StickKind(30_000, 2740), StickKind(36_000, 3260), StickKind(48_000, 4490))
-    problem = CuttingProblem((22_310, 17_905, 14_040, 11_870, 9_015, 7_640, 3_350), (6, 9, 5, 11, 4, 8, 7), 30, prices)
+    prices = (
+        StickKind(24_000, 2180),
+        StickKind(30_000, 2740),
+        StickKind(36_000, 3260),
+        StickKind(48_000, 4490),
+    )
+    problem = CuttingProblem(
+        (22_310, 17_905, 14_040, 11_870, 9_015, 7_640, 3_350), (6, 9, 5, 11, 4, 8, 7), 30, prices
+    )
     hurried, patient = cut_best(problem, seconds=0.0), cut_best(problem, seconds=20.0)
     assert hurried is not None
     assert patient is not None
@@ -113,7 +135,14 @@ def test_at_the_deadline_the_gap_is_told_and_the_bound_still_holds() -> None:
 
 def test_trim_and_kerf_leave_the_off_cut_that_a_tape_would_find() -> None:
     plan = plan_document(
-        document(bench={"kerf": "3 mm", "trim": "10 mm", "keep_from": "100 mm", "lengths": [{"stock": "2x8", "length": "3 m", "price": "10.00"}]})
+        document(
+            bench={
+                "kerf": "3 mm",
+                "trim": "10 mm",
+                "keep_from": "100 mm",
+                "lengths": [{"stock": "2x8", "length": "3 m", "price": "10.00"}],
+            }
+        )
     )
     stick = next(s for s in plan["cutting"]["sticks"] if [p["length_mm"] for p in s["pieces"]] == [2438.4])
     assert stick["pieces"][0]["start_mm"] == 10
@@ -123,7 +152,15 @@ def test_trim_and_kerf_leave_the_off_cut_that_a_tape_would_find() -> None:
 
 def test_both_ends_squared_leave_less() -> None:
     with pytest.raises(DesignError, match="fits no stick"):
-        plan_document(document(bench={"trim": "1 in", "trim_ends": "both", "lengths": [{"stock": "2x8", "length": "97 in", "price": "10"}]}))
+        plan_document(
+            document(
+                bench={
+                    "trim": "1 in",
+                    "trim_ends": "both",
+                    "lengths": [{"stock": "2x8", "length": "97 in", "price": "10"}],
+                }
+            )
+        )
 
 
 def test_each_stop_setting_is_used_once_longest_first() -> None:
@@ -138,7 +175,9 @@ def test_each_stop_setting_is_used_once_longest_first() -> None:
 
 def test_ticks_outlive_a_change_that_keeps_the_piece() -> None:
     def keys(**changes: object) -> set[str]:
-        return {p["key"] for s in plan_document(document(**changes))["cutting"]["sticks"] for p in s["pieces"]}
+        return {
+            p["key"] for s in plan_document(document(**changes))["cutting"]["sticks"] for p in s["pieces"]
+        }
 
     assert "spruce-2x8:24384:4" in keys() & keys(outline__width="5 ft")
     assert len(keys()) == 8 + 6

@@ -30,7 +30,9 @@ def test_dimensions_are_as_long_as_they_say(data: dict[str, Any]) -> None:
     for view in (plan.drawings.plan, plan.drawings.section, *plan.drawings.elevations):
         for d in view.dimensions:
             dx, dy = d.end[0] - d.start[0], d.end[1] - d.start[1]
-            length = {"above": abs(dx), "below": abs(dx), "left": abs(dy), "right": abs(dy)}.get(d.side, (dx**2 + dy**2) ** 0.5)
+            length = {"above": abs(dx), "below": abs(dx), "left": abs(dy), "right": abs(dy)}.get(
+                d.side, (dx**2 + dy**2) ** 0.5
+            )
             assert d.length_mm == pytest.approx(length, abs=0.03)
 
 
@@ -58,7 +60,9 @@ def test_an_elevation_gives_outside_inside_height_and_post_centres(bed: Any) -> 
 
 def test_an_alternating_corner_is_drawn_course_by_course() -> None:
     def corners(style: str) -> list[str]:
-        return [v["title"] for v in plan_document(document(construction__corner=style))["drawings"]["corners"]]
+        return [
+            v["title"] for v in plan_document(document(construction__corner=style))["drawings"]["corners"]
+        ]
 
     assert corners("alternate") == ["Corner, course 1", "Corner, course 2"]
     assert corners("long_through") == ["Corner, course 1"]

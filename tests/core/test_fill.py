@@ -22,16 +22,28 @@ def fill(**choice: Any) -> dict[str, Any]:
 
 def test_shares_are_shares_of_what_the_depths_leave() -> None:
     plan = plan_document(
-        document(fill={"layers": [{"material": "logs", "depth": "4 in"}, {"material": "topsoil-blend", "share": 75}, {"material": "compost", "share": 25}]})
+        document(
+            fill={
+                "layers": [
+                    {"material": "logs", "depth": "4 in"},
+                    {"material": "topsoil-blend", "share": 75},
+                    {"material": "compost", "share": 25},
+                ]
+            }
+        )
     )
     logs, blend, compost = plan["fill"]["layers"]
     assert logs["depth_mm"] == pytest.approx(101.6)
     assert blend["settled_l"] == pytest.approx(3 * compost["settled_l"])
-    assert logs["settled_l"] + blend["settled_l"] + compost["settled_l"] == pytest.approx(plan["inside"]["volume_l"])
+    assert logs["settled_l"] + blend["settled_l"] + compost["settled_l"] == pytest.approx(
+        plan["inside"]["volume_l"]
+    )
 
 
 def test_a_depth_above_the_shares_is_measured_from_the_top() -> None:
-    layers = fill(layers=[{"material": "topsoil-blend", "share": 100}, {"material": "compost", "depth": "2 in"}])["layers"]
+    layers = fill(
+        layers=[{"material": "topsoil-blend", "share": 100}, {"material": "compost", "depth": "2 in"}]
+    )["layers"]
     assert layers[1]["depth_mm"] == pytest.approx(50.8, abs=1e-3)
 
 
@@ -75,8 +87,13 @@ cents = st.integers(100, 9000).map(lambda n: Decimal(n) / 100)
 
 
 @given(sizes, cents, st.integers(200, 1000), cents, cents, st.integers(0, 2))
-def test_past_the_break_even_a_load_never_costs_more(bag_l: int, bag_price: Decimal, step_l: int, step_price: Decimal, delivery: Decimal, kept: int) -> None:
-    bag, bulk = BagSize(size=Volume(bag_l), price=bag_price), Bulk(step=Volume(step_l), price=step_price, delivery=delivery)
+def test_past_the_break_even_a_load_never_costs_more(
+    bag_l: int, bag_price: Decimal, step_l: int, step_price: Decimal, delivery: Decimal, kept: int
+) -> None:
+    bag, bulk = (
+        BagSize(size=Volume(bag_l), price=bag_price),
+        Bulk(step=Volume(step_l), price=step_price, delivery=delivery),
+    )
     even = break_even(bag, bulk, kept)
 
     def dearer(bags: int) -> bool:
@@ -95,7 +112,13 @@ def test_past_the_break_even_a_load_never_costs_more(bag_l: int, bag_price: Deci
 def test_a_slice_integrates_its_area(a: float, b: float, c: float, height: float) -> None:
     piece = Slice(0.0, height, a, b, c)
     steps = 2000
-    by_strips = sum((a + b * t + c * t**2) * height / steps for t in ((n + 0.5) * height / steps for n in range(steps))) / 1e6
+    by_strips = (
+        sum(
+            (a + b * t + c * t**2) * height / steps
+            for t in ((n + 0.5) * height / steps for n in range(steps))
+        )
+        / 1e6
+    )
     assert piece.litres_to(height) == pytest.approx(by_strips, rel=1e-4, abs=1e-6)
 
 

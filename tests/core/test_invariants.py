@@ -40,7 +40,9 @@ def test_no_two_parts_overlap_and_joints_touch(document: dict[str, Any]) -> None
 
 
 @given(any_design())
-def test_every_part_is_in_one_piece_of_the_cutting_and_every_stick_holds_its_pieces(document: dict[str, Any]) -> None:
+def test_every_part_is_in_one_piece_of_the_cutting_and_every_stick_holds_its_pieces(
+    document: dict[str, Any],
+) -> None:
     plan = plan_bed(read_design(document))
     cut = [piece.label for stick in plan.cutting.sticks for piece in stick.pieces]
     assert sorted(cut) == sorted(label for c in plan.cuts for label in c.parts)
@@ -92,5 +94,9 @@ def test_metric_and_imperial_views_are_one_plan(document: dict[str, Any]) -> Non
 def numbers(value: Any) -> Any:
     """A plan without what is words."""
     if isinstance(value, dict):
-        return {k: numbers(v) for k, v in value.items() if k not in ("working", "units", "watch_outs", "notes", "says", "words")}
+        return {
+            k: numbers(v)
+            for k, v in value.items()
+            if k not in ("working", "units", "watch_outs", "notes", "says", "words")
+        }
     return [numbers(v) for v in value] if isinstance(value, list) else value

@@ -37,14 +37,24 @@ def test_people_write_lengths_in_many_ways(written: str, mm: str) -> None:
     assert parse_length(written) == Fraction(mm)
 
 
-@pytest.mark.parametrize("written", ["", "abc", "-3", "4 5", "12 furlongs", "1/0 in", "1,5 m", "4' -", "--", "1 2 3"])
+@pytest.mark.parametrize(
+    "written", ["", "abc", "-3", "4 5", "12 furlongs", "1/0 in", "1,5 m", "4' -", "--", "1 2 3"]
+)
 def test_what_is_no_length_is_refused_in_words(written: str) -> None:
     with pytest.raises(ValueError, match=r"\w"):
         parse_length(written)
 
 
 @pytest.mark.parametrize(
-    ("written", "litres"), [("40 L", 40), ("85", 85), ("1 m3", 1000), ("1 cu ft", 28.316846592), ("1 yd3", 764.554857984), ("1 1/2 ft³", 42.475269888)]
+    ("written", "litres"),
+    [
+        ("40 L", 40),
+        ("85", 85),
+        ("1 m3", 1000),
+        ("1 cu ft", 28.316846592),
+        ("1 yd3", 764.554857984),
+        ("1 1/2 ft³", 42.475269888),
+    ],
 )
 def test_volumes(written: str, litres: float) -> None:
     assert float(parse_volume(written)) == pytest.approx(litres, abs=1e-9)

@@ -38,10 +38,17 @@ def test_the_inside_volume_is_the_box_less_its_posts() -> None:
 
 
 def test_a_board_that_measures_otherwise_changes_everything_after_it() -> None:
-    plan = plan_document(document(courses=2, height=None, construction__board_measured={"thickness": "40 mm", "width": "190 mm"}))
+    plan = plan_document(
+        document(
+            courses=2, height=None, construction__board_measured={"thickness": "40 mm", "width": "190 mm"}
+        )
+    )
     assert plan["outside"]["height_mm"] == 380
     assert plan["inside"]["length_mm"] == pytest.approx(2438.4 - 80)
-    assert {c["length_mm"] for c in plan["cuts"] if c["role"] == "wall board"} == {2438.4, round(1219.2 - 80, 4)}
+    assert {c["length_mm"] for c in plan["cuts"] if c["role"] == "wall board"} == {
+        2438.4,
+        round(1219.2 - 80, 4),
+    }
     assert "measured-differs" in {w["code"] for w in plan["watch_outs"]}
 
 

@@ -27,7 +27,10 @@ def test_a_walk_turns_by_what_the_corner_leaves_of_a_straight_line() -> None:
 
 @pytest.mark.parametrize(
     ("ring", "says"),
-    [(((0, 0), (10, 10), (10, 0), (0, 10)), "Self-intersection"), (((0, 0), (0, 10), (10, 10), (10, 0)), "clockwise")],
+    [
+        (((0, 0), (10, 10), (10, 0), (0, 10)), "Self-intersection"),
+        (((0, 0), (0, 10), (10, 10), (10, 0)), "clockwise"),
+    ],
 )
 def test_what_is_no_outline_is_said(ring: tuple[tuple[float, float], ...], says: str) -> None:
     assert says in str(Outline(ring).trouble())
@@ -40,7 +43,10 @@ def test_a_side_may_not_vanish_on_the_way_in() -> None:
 
 @given(any_outline())
 def test_corners_add_up_and_sides_meet(chosen: dict[str, object]) -> None:
-    bed = assemble(read_design(document(outline=chosen, construction__board="45x195", height=None, courses=1)), catalogue())
+    bed = assemble(
+        read_design(document(outline=chosen, construction__board="45x195", height=None, courses=1)),
+        catalogue(),
+    )
     ring = bed.outline
     assert sum(ring.corners) == pytest.approx((len(ring.ring) - 2) * 180)
     for side, after in zip(ring.sides, (*ring.sides[1:], ring.sides[0]), strict=True):
@@ -54,12 +60,20 @@ def mirrored_l(flip: bool) -> dict[str, object]:
     walk = [(3000, 90), (1000, 90), (2000, 270), (1400, 90), (1000, 90)]
     if flip:
         walk = [(2400, 90), (1000, 90), (1400, 270), (2000, 90), (1000, 90)]
-    return {"shape": "polygon", "sides": [{"length": f"{length} mm", "corner": corner} for length, corner in walk]}
+    return {
+        "shape": "polygon",
+        "sides": [{"length": f"{length} mm", "corner": corner} for length, corner in walk],
+    }
 
 
 @pytest.mark.parametrize("corner", ["mitred", "long_through"])
 def test_mirroring_the_outline_changes_no_quantity(corner: str) -> None:
-    one, other = (plan_document(document(outline=mirrored_l(flip), construction__corner=corner, construction__post="75x75")) for flip in (False, True))
+    one, other = (
+        plan_document(
+            document(outline=mirrored_l(flip), construction__corner=corner, construction__post="75x75")
+        )
+        for flip in (False, True)
+    )
     assert one["outside"]["perimeter_mm"] == other["outside"]["perimeter_mm"]
     assert one["inside"]["volume_l"] == pytest.approx(other["inside"]["volume_l"], rel=1e-9)
 

@@ -72,7 +72,9 @@ def test_a_post_by_hand() -> None:
 
 
 @given(st.floats(100, 5000), st.floats(100, 900), st.floats(75, 300))
-def test_a_pole_wants_more_depth_for_more_force_and_less_for_more_width(force: float, height: float, width: float) -> None:
+def test_a_pole_wants_more_depth_for_more_force_and_less_for_more_width(
+    force: float, height: float, width: float
+) -> None:
     wanted = embedment(force, height, width)
     assert embedment(force * 1.5, height, width) > wanted
     assert embedment(force, height, width * 1.5) < wanted
@@ -116,7 +118,10 @@ def test_absurd_loads_are_named(loads: dict[str, Any], field: str) -> None:
 
 
 def test_the_rule_of_thumb_stands_beside_the_computed_answer() -> None:
-    says = {m["side"]: m["says"] for m in plan_document(document(construction__post_limit="8 ft"))["strength"]["members"]}
+    says = {
+        m["side"]: m["says"]
+        for m in plan_document(document(construction__post_limit="8 ft"))["strength"]["members"]
+    }
     assert "says the same" in says["front"]
     assert "agrees" in says["left"]
     deep = plan_document(document(height=None, courses=5, construction__post_limit="4 ft"))
@@ -139,7 +144,13 @@ def test_where_the_rule_is_stricter_than_the_figures_it_is_only_a_note() -> None
         {
             "height": None,
             "courses": 1,
-            "construction": {"kind": "framed_sheet", "sheet": "sheet-wave-half", "rail": "2x4", "post": "4x4", "post_drop": "3/4 in"},
+            "construction": {
+                "kind": "framed_sheet",
+                "sheet": "sheet-wave-half",
+                "rail": "2x4",
+                "post": "4x4",
+                "post_drop": "3/4 in",
+            },
         },
         {"construction__post_depth": "none", "outline__length": "12 ft", "height": None, "courses": 3},
     ],
@@ -162,7 +173,16 @@ def test_a_remedy_removes_what_it_answers_and_says_what_it_costs(changes: dict[s
 
 
 def test_a_sound_bed_needs_no_remedy() -> None:
-    assert remedies(read_design(document(outline__length="7 ft", outline__width="3 ft", construction__post_depth="as_deep_as_tall"))) == []
+    assert (
+        remedies(
+            read_design(
+                document(
+                    outline__length="7 ft", outline__width="3 ft", construction__post_depth="as_deep_as_tall"
+                )
+            )
+        )
+        == []
+    )
 
 
 def test_ties_and_straps_carry_the_push_of_their_share() -> None:

@@ -8,7 +8,11 @@ from acrebox.core.plan import plan_bed
 from acrebox.core.weighing import Rates, weigh
 from sample import design
 
-VARIANTS = [design(name="Boards"), design(name="Higher", height=None, courses=3), change_construction(design(name="Sheet"), "framed_sheet").design]
+VARIANTS = [
+    design(name="Boards"),
+    design(name="Higher", height=None, courses=3),
+    change_construction(design(name="Sheet"), "framed_sheet").design,
+]
 
 
 def test_figures_equal_those_of_each_variant_alone() -> None:

@@ -17,7 +17,10 @@ from acrebox.core.plan import plan_document
 def sticks(length: int, demand: dict[int, int], kerf: int = 0) -> tuple[int, bool]:
     """The fewest sticks of one length, and whether that is proven."""
     lengths = sorted(demand, reverse=True)
-    plan = cut_best(CuttingProblem(tuple(lengths), tuple(demand[n] for n in lengths), kerf, (StickKind(length, 100),)), seconds=60)
+    plan = cut_best(
+        CuttingProblem(tuple(lengths), tuple(demand[n] for n in lengths), kerf, (StickKind(length, 100),)),
+        seconds=60,
+    )
     assert plan is not None
     return plan.cost // 100, plan.proven
 
@@ -27,7 +30,21 @@ def test_chvatal() -> None:
 
 
 def test_paper_rolls() -> None:
-    widths = {1380: 22, 1520: 25, 1560: 12, 1710: 14, 1820: 18, 1880: 18, 1930: 20, 2000: 10, 2050: 12, 2100: 14, 2140: 16, 2150: 18, 2200: 20}
+    widths = {
+        1380: 22,
+        1520: 25,
+        1560: 12,
+        1710: 14,
+        1820: 18,
+        1880: 18,
+        1930: 20,
+        2000: 10,
+        2050: 12,
+        2100: 14,
+        2140: 16,
+        2150: 18,
+        2200: 20,
+    }
     assert sticks(5600, widths) == (73, True)
 
 
@@ -51,10 +68,22 @@ def test_eight_of_600_from_2400_with_and_without_kerf(kerf: int, needed: int) ->
 def test_a_whole_bed_minds_the_kerf() -> None:
     """The same eight pieces as the boards of a square bed of 600 mm and one course of 676 mm sides would be cut."""
     design = {
-        "schema": 1, "name": "Kerf", "outline": {"shape": "rectangle", "length": "600 mm", "width": "690 mm"}, "courses": 4,
-        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75", "corner": "long_through"},
+        "schema": 1,
+        "name": "Kerf",
+        "outline": {"shape": "rectangle", "length": "600 mm", "width": "690 mm"},
+        "courses": 4,
+        "construction": {
+            "kind": "boards",
+            "board": "larch-45x195",
+            "post": "post-75x75",
+            "corner": "long_through",
+        },
         "bench": {"lengths": [{"stock": "larch-45x195", "length": "2400 mm", "price": "10.00"}]},
-    }  # fmt: skip
-    plan = {kerf: plan_document({**design, "bench": {**design["bench"], "kerf": kerf}}) for kerf in ("0", "3 mm")}  # type: ignore[dict-item]
-    count = {kerf: sum(s["stock"] == "larch-45x195" for s in p["cutting"]["sticks"]) for kerf, p in plan.items()}
+    }
+    plan = {
+        kerf: plan_document({**design, "bench": {**design["bench"], "kerf": kerf}}) for kerf in ("0", "3 mm")
+    }  # type: ignore[dict-item]
+    count = {
+        kerf: sum(s["stock"] == "larch-45x195" for s in p["cutting"]["sticks"]) for kerf, p in plan.items()
+    }
     assert count["0"] <= count["3 mm"]

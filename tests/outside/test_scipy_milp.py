@@ -11,14 +11,24 @@ small = st.builds(
     lambda pieces, kerf, kinds: CuttingProblem(tuple(pieces), tuple(pieces.values()), kerf, tuple(kinds)),
     st.dictionaries(st.integers(300, 1000), st.integers(1, 2), min_size=1, max_size=3),
     st.sampled_from([0, 30]),
-    st.lists(st.builds(StickKind, st.sampled_from([1000, 1500, 2400]), st.integers(1, 20), st.sampled_from([None, 1, 2])), min_size=1, max_size=2),
+    st.lists(
+        st.builds(
+            StickKind, st.sampled_from([1000, 1500, 2400]), st.integers(1, 20), st.sampled_from([None, 1, 2])
+        ),
+        min_size=1,
+        max_size=2,
+    ),
 )
 
 
 def by_assignment(problem: CuttingProblem) -> int | None:
     """Least cost by the assignment model: x[p, s] piece p on stick s, y[s] stick s taken."""
     pieces = [length for length, n in zip(problem.lengths, problem.demand, strict=True) for _ in range(n)]
-    sticks = [k for k in problem.kinds for _ in range(min(len(pieces), k.limit if k.limit is not None else len(pieces)))]
+    sticks = [
+        k
+        for k in problem.kinds
+        for _ in range(min(len(pieces), k.limit if k.limit is not None else len(pieces)))
+    ]
     m, n = len(pieces), len(sticks)
     cost = np.concatenate([np.zeros(m * n), [k.price for k in sticks]])
     rows: list[np.ndarray] = []
@@ -40,7 +50,12 @@ def by_assignment(problem: CuttingProblem) -> int | None:
         high.append(0)
     if not sticks:
         return None
-    answer = milp(cost, constraints=LinearConstraint(np.array(rows), low, high), integrality=np.ones(m * n + n, dtype=np.int64), bounds=Bounds(0, 1))
+    answer = milp(
+        cost,
+        constraints=LinearConstraint(np.array(rows), low, high),
+        integrality=np.ones(m * n + n, dtype=np.int64),
+        bounds=Bounds(0, 1),
+    )
     return round(answer.fun) if answer.success else None
 
 

@@ -45,7 +45,9 @@ def check(bed: Assembly) -> None:
     for a, b in combinations(bed.parts, 2):
         if near(a, b):
             shared = trimesh.boolean.intersection([meshes[a.name], meshes[b.name]], engine="manifold")
-            assert shared.is_empty or abs(shared.volume) < SPECK_MM3, f"{a.name} and {b.name} share {shared.volume:.1f} mm³"
+            assert shared.is_empty or abs(shared.volume) < SPECK_MM3, (
+                f"{a.name} and {b.name} share {shared.volume:.1f} mm³"
+            )
 
 
 @settings(max_examples=25)

@@ -14,9 +14,15 @@ from acrebox.core.strength.sections import corrugated, girth, rectangle
 from acrebox.core.strength.soil import active, at_rest, push_of
 
 TABLE_1B = {
-    "1x6": (3.781, 10.40), "2x4": (3.063, 5.359), "2x6": (7.563, 20.80), "2x8": (13.14, 47.63), "2x10": (21.39, 98.93), "2x12": (31.64, 178.0),
-    "4x4": (7.146, 12.51), "6x6": (27.73, 76.26),
-}  # fmt: skip
+    "1x6": (3.781, 10.40),
+    "2x4": (3.063, 5.359),
+    "2x6": (7.563, 20.80),
+    "2x8": (13.14, 47.63),
+    "2x10": (21.39, 98.93),
+    "2x12": (31.64, 178.0),
+    "4x4": (7.146, 12.51),
+    "6x6": (27.73, 76.26),
+}
 
 
 @pytest.mark.parametrize("nominal", TABLE_1B)
@@ -29,7 +35,12 @@ def test_section_modulus_and_inertia(nominal: str) -> None:
     assert section.inertia == pytest.approx(inertia, rel=1e-3)
 
 
-CLEAR = {"Douglas-fir, coast": (13400, 85, 0.48), "loblolly pine": (12300, 88, 0.51), "western hemlock": (11300, 78, 0.45), "lodgepole pine": (9200, 65, 0.41)}
+CLEAR = {
+    "Douglas-fir, coast": (13400, 85, 0.48),
+    "loblolly pine": (12300, 88, 0.51),
+    "western hemlock": (11300, 78, 0.45),
+    "lodgepole pine": (9200, 65, 0.41),
+}
 
 
 def test_clear_wood_is_the_handbooks_and_never_what_is_designed_with() -> None:
@@ -50,7 +61,9 @@ def test_unknown_wood_is_the_weak_end() -> None:
     assert unknown.e_mpa <= min(s.e_mpa for s in catalogue().species)
 
 
-@pytest.mark.parametrize(("phi", "ka"), [(25, 0.4059), (28, 0.3610), (30, 0.3333), (34, 0.2827), (40, 0.2174)])
+@pytest.mark.parametrize(
+    ("phi", "ka"), [(25, 0.4059), (28, 0.3610), (30, 0.3333), (34, 0.2827), (40, 0.2174)]
+)
 def test_active_push(phi: float, ka: float) -> None:
     assert active(phi) == pytest.approx(ka, abs=5e-5)
 
@@ -87,7 +100,13 @@ def test_a_flat_sheet_has_no_more_than_its_own_thickness_to_bend_with() -> None:
     assert section.inertia == pytest.approx(1000 * 0.5 * 1**2 / 8, rel=1e-4)
 
 
-GAUGES = {20: 0.0359, 22: 0.0299, 24: 0.0239, 26: 0.0179, 28: 0.0149}  # in; (lb/ft²)/41.82, manufacturers' standard gauge
+GAUGES = {
+    20: 0.0359,
+    22: 0.0299,
+    24: 0.0239,
+    26: 0.0179,
+    28: 0.0149,
+}  # in; (lb/ft²)/41.82, manufacturers' standard gauge
 
 
 def test_sheet_sold_by_gauge_has_that_gauges_steel() -> None:

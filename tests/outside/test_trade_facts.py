@@ -29,7 +29,13 @@ def test_a_24_by_4_ft_bed_26_in_deep() -> None:
 
 def test_a_post_50_mm_below_the_top_of_two_200_mm_courses_and_300_mm_in_the_ground_is_650_mm() -> None:
     plan = plan_document(
-        document(outline={"length": "2.4 m", "width": "1.2 m"}, height=None, courses=2, construction__board="50x200", construction__post="75x75")
+        document(
+            outline={"length": "2.4 m", "width": "1.2 m"},
+            height=None,
+            courses=2,
+            construction__board="50x200",
+            construction__post="75x75",
+        )
     )
     assert plan["outside"]["post_mm"] == pytest.approx(650)
 
@@ -38,25 +44,49 @@ def test_seven_posts_on_a_24_ft_side_with_one_every_4_ft() -> None:
     """Post centres run a little less than the outside: six bays, seven posts, corners counted."""
     long = {"bench": {"lengths": [{"stock": "2x8", "length": "24 ft", "price": "60.00"}]}}
     plan = plan_document(document(outline__length="24 ft", construction__post_limit="4 ft", **long))
-    front = [d for d in plan["drawings"]["plan"]["dimensions"] if d["name"] == "post centres" and d["side"] == "above"]
+    front = [
+        d
+        for d in plan["drawings"]["plan"]["dimensions"]
+        if d["name"] == "post centres" and d["side"] == "above"
+    ]
     assert len(front) + 1 == 7
 
 
 def test_the_usual_mix_is_shares_of_the_settled_volume() -> None:
     layers = plan_document(document())["fill"]["layers"]
     whole = sum(layer["settled_l"] for layer in layers)
-    assert [(layer["material"], round(layer["settled_l"] / whole, 3)) for layer in layers] == [("garden-soil", 0.5), ("compost", 0.4), ("manure", 0.1)]
+    assert [(layer["material"], round(layer["settled_l"] / whole, 3)) for layer in layers] == [
+        ("garden-soil", 0.5),
+        ("compost", 0.4),
+        ("manure", 0.1),
+    ]
 
 
 @pytest.mark.parametrize("gap", ["1 in", "25.4 mm"])
 def test_outside_sizes_are_not_used_for_soil(gap: str) -> None:
     plan = plan_document(document(fill__gap=gap))
-    assert plan["inside"]["volume_l"] < plan["inside"]["length_mm"] * plan["inside"]["width_mm"] * plan["inside"]["depth_mm"] / 1e6
+    assert (
+        plan["inside"]["volume_l"]
+        < plan["inside"]["length_mm"] * plan["inside"]["width_mm"] * plan["inside"]["depth_mm"] / 1e6
+    )
 
 
 def sleepers(**changes: object) -> dict[str, object]:
-    construction = {"kind": "sleepers", "sleeper": "sleeper-100x200", "post": "post-75x75", **changes.pop("construction", {})}  # type: ignore[dict-item]
-    return document(**{"outline": {"length": "4.8 m", "width": "1.2 m"}, "height": None, "courses": 3, "construction": construction, **changes})
+    construction = {
+        "kind": "sleepers",
+        "sleeper": "sleeper-100x200",
+        "post": "post-75x75",
+        **changes.pop("construction", {}),
+    }  # type: ignore[dict-item]
+    return document(
+        **{
+            "outline": {"length": "4.8 m", "width": "1.2 m"},
+            "height": None,
+            "courses": 3,
+            "construction": construction,
+            **changes,
+        }
+    )
 
 
 def test_three_courses_of_200_mm_with_supports_50_mm_below_the_top_stand_550_mm() -> None:
@@ -65,7 +95,11 @@ def test_three_courses_of_200_mm_with_supports_50_mm_below_the_top_stand_550_mm(
 
 
 def test_front_posts_of_a_wall_hung_bed_are_twice_the_back_ones() -> None:
-    posts = {c["role"]: c["length_mm"] for c in plan_document(sleepers(construction={"hung": {"side": "back"}}))["cuts"] if "post" in c["role"]}
+    posts = {
+        c["role"]: c["length_mm"]
+        for c in plan_document(sleepers(construction={"hung": {"side": "back"}}))["cuts"]
+        if "post" in c["role"]
+    }
     assert posts["corner post"] == 2 * posts["ledger post"]
 
 
@@ -85,10 +119,19 @@ def test_half_sleeper_corner_blocks_leave_1_2_by_1_1_m_and_396_litres_at_300_mm(
     """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long, the other a thickness longer."""
     plan = plan_document(
         document(
-            outline={"length": "1.2 m", "width": "1.1 m", "measured": "inside"}, height=None, courses=2, fill={"gap": "100 mm"},
-            construction={"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "post-75x75", "corner": "short_through", "held_by": "corner_blocks"},
+            outline={"length": "1.2 m", "width": "1.1 m", "measured": "inside"},
+            height=None,
+            courses=2,
+            fill={"gap": "100 mm"},
+            construction={
+                "kind": "sleepers",
+                "sleeper": "sleeper-50x200",
+                "post": "post-75x75",
+                "corner": "short_through",
+                "held_by": "corner_blocks",
+            },
         )
-    )  # fmt: skip
+    )
     assert plan["inside"]["volume_l"] == pytest.approx(396)
     assert {c["length_mm"] for c in plan["cuts"]} == {1200}
     assert sorted({s["outside_mm"] for s in plan["outside"]["sides"]}) == [1200, 1300]
@@ -101,9 +144,21 @@ def test_ties_by_the_rule(side: float, ties: int) -> None:
 
 def test_studs_behind_sheet_stand_at_most_900_mm_apart_or_it_is_said() -> None:
     def seen(limit: str) -> set[str]:
-        frame = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75", "footing": "frames", "stud_limit": limit}
+        frame = {
+            "kind": "framed_sheet",
+            "sheet": "sheet-wave-18",
+            "rail": "larch-45x70",
+            "post": "post-75x75",
+            "footing": "frames",
+            "stud_limit": limit,
+        }
         return {
-            w["code"] for w in plan_document(document(outline={"length": "3 m", "width": "1.2 m"}, height=None, courses=1, construction=frame))["watch_outs"]
+            w["code"]
+            for w in plan_document(
+                document(
+                    outline={"length": "3 m", "width": "1.2 m"}, height=None, courses=1, construction=frame
+                )
+            )["watch_outs"]
         }
 
     assert "bow" not in seen("900 mm")
@@ -112,7 +167,9 @@ def test_studs_behind_sheet_stand_at_most_900_mm_apart_or_it_is_said() -> None:
 
 def test_sheet_screws_every_200_to_250_mm_along_a_rail() -> None:
     frame = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}
-    plan = plan_document(document(outline={"length": "2.4 m", "width": "1.2 m"}, height=None, courses=1, construction=frame))
+    plan = plan_document(
+        document(outline={"length": "2.4 m", "width": "1.2 m"}, height=None, courses=1, construction=frame)
+    )
     [row] = [f for f in plan["fixings"] if f["joint"] == "sheet to rail"]
     length = 2 * sum(p["length_mm"] for p in plan["parts"] if p["role"] == "sheet")
     assert 200 <= length / (row["count"] - row["joints"]) <= 250

@@ -52,7 +52,11 @@ def test_polygon_mitres_in_closed_form(sides: int) -> None:
     side = 1500.0
     flats = side / tan(pi / sides)
     design = document(
-        outline={"shape": "regular", "sides": sides, "side": f"{side} mm"}, construction__corner="mitred", construction__board="45x195", height=None, courses=1
+        outline={"shape": "regular", "sides": sides, "side": f"{side} mm"},
+        construction__corner="mitred",
+        construction__board="45x195",
+        height=None,
+        courses=1,
     )
     bed = assemble(read_design(design), catalogue())
     walls = [p for p in bed.parts if p.role is Role.WALL]
@@ -61,4 +65,6 @@ def test_polygon_mitres_in_closed_form(sides: int) -> None:
         assert wall.solid.overall == pytest.approx(side, abs=1e-3)
         assert wall.solid.ends[0].mitre == pytest.approx(180 / sides, abs=1e-3)
     assert bed.inner.sides[0].length == pytest.approx((flats - 90) * tan(pi / sides), abs=1e-3)
-    assert bed.outline.area == pytest.approx(sides / 2 * (side / 2 / sin(pi / sides)) ** 2 * 2 * sin(pi / sides) * cos(pi / sides), rel=1e-6)
+    assert bed.outline.area == pytest.approx(
+        sides / 2 * (side / 2 / sin(pi / sides)) ** 2 * 2 * sin(pi / sides) * cos(pi / sides), rel=1e-6
+    )

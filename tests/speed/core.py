@@ -29,7 +29,11 @@ def timed(documents: list[dict[str, Any]], fresh: bool) -> float:
 
 def varied(count: int) -> list[dict[str, Any]]:
     """The demo yard's rectangular beds of boards, no two of one length."""
-    beds = [json.loads(json.dumps(d.document())) for d in demo_beds() if d.construction.kind == "boards" and d.outline.shape == "rectangle"]
+    beds = [
+        json.loads(json.dumps(d.document()))
+        for d in demo_beds()
+        if d.construction.kind == "boards" and d.outline.shape == "rectangle"
+    ]
     made = []
     for n in range(count):
         bed = json.loads(json.dumps(beds[n % len(beds)]))
@@ -59,7 +63,10 @@ def main() -> None:
     print(f"1 bed, cutting known:         {again * 1e3:.1f} ms")
     for count in (10, 100):
         all_of_them = timed(varied(count), fresh=True)
-        print(f"{count} beds: {all_of_them * 1e3:.0f} ms, {all_of_them / count * 1e3:.1f} ms each, {all_of_them / count / one:.2f} × one bed")
+        print(
+            f"{count} beds: {all_of_them * 1e3:.0f} ms, {all_of_them / count * 1e3:.1f} ms each,"
+            f" {all_of_them / count / one:.2f} × one bed"
+        )
     for bed in demo_beds():
         each = median(timed([bed.document()], fresh=True) for _ in range(5))
         print(f"demo bed '{bed.name}': {each * 1e3:.1f} ms")
@@ -69,7 +76,10 @@ def main() -> None:
         start = perf_counter()
         for _ in range(20):
             check_strength(built, bed, book, built.wall_top - 25)
-        print(f"strength of '{bed.name}', {len(built.members)} members: {(perf_counter() - start) / 20 * 1e3:.2f} ms")
+        print(
+            f"strength of '{bed.name}', {len(built.members)} members:"
+            f" {(perf_counter() - start) / 20 * 1e3:.2f} ms"
+        )
     many = sixty_sided()
     parts = len(plan_bed(read_design(many)).parts)
     print(f"60 sides, {parts} parts: {median(timed([many], fresh=True) for _ in range(3)) * 1e3:.0f} ms")

@@ -35,13 +35,18 @@ TURNS = """() => new Promise(done => {
 
 def main() -> None:
     site = sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8040"
-    bed = httpx.post(f"{site}/api/beds", json={**sixty_sided(), "name": "Five hundred parts"}, timeout=60).json()
+    bed = httpx.post(
+        f"{site}/api/beds", json={**sixty_sided(), "name": "Five hundred parts"}, timeout=60
+    ).json()
     try:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             chunks: list[str] = []
-            page.on("response", lambda r: chunks.append(r.url) if "SolidView" in r.url and r.url.endswith(".js") else None)
+            page.on(
+                "response",
+                lambda r: chunks.append(r.url) if "SolidView" in r.url and r.url.endswith(".js") else None,
+            )
             page.goto(f"{site}/bed/{bed['id']}/shape")
             page.locator(".view.plan").wait_for()
             start = perf_counter()
@@ -54,7 +59,8 @@ def main() -> None:
                 size = len(gzip.compress(answer.read()))
             browser.close()
         print(
-            f"solid chunk: {size / 1000:.0f} kB gzip; first picture of {parts} parts: {first:.2f} s; {rate:.1f} pictures a second while turning (software WebGL)"
+            f"solid chunk: {size / 1000:.0f} kB gzip; first picture of {parts} parts: {first:.2f} s;"
+            f" {rate:.1f} pictures a second while turning (software WebGL)"
         )
     finally:
         httpx.delete(f"{site}/api/beds/{bed['id']}", headers={"If-Match": '"1"'})

@@ -20,7 +20,13 @@ from playwright.sync_api import sync_playwright
 from acrebox.demo import demo_beds
 
 ROUNDS = 200
-FLAGS = ["--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run"]
+FLAGS = [
+    "--no-sandbox",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--no-first-run",
+]
 
 
 def from_memory(body: bytes, port: int) -> None:
@@ -31,7 +37,9 @@ def from_memory(body: bytes, port: int) -> None:
     def same() -> Response:
         return Response(body, media_type="application/json")
 
-    threading.Thread(target=uvicorn.run, args=(app,), kwargs={"port": port, "log_level": "error"}, daemon=True).start()
+    threading.Thread(
+        target=uvicorn.run, args=(app,), kwargs={"port": port, "log_level": "error"}, daemon=True
+    ).start()
     sleep(1)
 
 
@@ -64,14 +72,23 @@ def first_load(site: str) -> int:
             before = page.locator("[data-mark=soil] dd").first.inner_text()
             start = perf_counter()
             field.fill(f"{900 + 20 * n} mm")
-            page.wait_for_function("b => document.querySelector('[data-mark=soil] dd').innerText !== b", arg=before)
+            page.wait_for_function(
+                "b => document.querySelector('[data-mark=soil] dd').innerText !== b", arg=before
+            )
             waits.append((perf_counter() - start) * 1e3)
-        print(f"keystroke to new figures on screen: median {median(waits):.0f} ms (aim 100 ms: ratio {median(waits) / 100:.2f}); driving the browser is in it")
+        print(
+            f"keystroke to new figures on screen: median {median(waits):.0f} ms (aim 100 ms: ratio"
+            f" {median(waits) / 100:.2f}); driving the browser is in it"
+        )
         browser.close()
     for address in dict.fromkeys(a for a in addresses if "/api/" not in a):
         with urlopen(Request(address, headers={"Accept-Encoding": "gzip"})) as answer:
             body = answer.read()
-        total += len(body if answer.headers.get("content-encoding") == "gzip" or address.endswith(".woff2") else gzip.compress(body))
+        total += len(
+            body
+            if answer.headers.get("content-encoding") == "gzip" or address.endswith(".woff2")
+            else gzip.compress(body)
+        )
     return total
 
 
@@ -82,7 +99,8 @@ def main() -> None:
     from_memory(answer, 8999)
     plan, memory = posts(f"{site}/api/plan", body), posts("http://127.0.0.1:8999/same", body)
     print(
-        f"POST /api/plan: p50 {plan[0]:.1f} ms, p95 {plan[1]:.1f} ms; the same {len(answer)} bytes from memory: p50 {memory[0]:.1f}, p95 {memory[1]:.1f}; ratio {plan[0] / memory[0]:.1f}"
+        f"POST /api/plan: p50 {plan[0]:.1f} ms, p95 {plan[1]:.1f} ms; the same {len(answer)} bytes from"
+        f" memory: p50 {memory[0]:.1f}, p95 {memory[1]:.1f}; ratio {plan[0] / memory[0]:.1f}"
     )
     bed = httpx.post(f"{site}/api/beds", json={**body, "name": "Speed"}).json()
     try:

@@ -71,7 +71,9 @@ def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
 
 
 @pytest.mark.parametrize(("words", "beds"), [((), 7), (("--empty",), 0)])
-def test_the_server_starts_with_the_sample_yard_or_empty_and_stops_cleanly(database_url: str, words: tuple[str, ...], beds: int) -> None:
+def test_the_server_starts_with_the_sample_yard_or_empty_and_stops_cleanly(
+    database_url: str, words: tuple[str, ...], beds: int
+) -> None:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]

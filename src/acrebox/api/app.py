@@ -13,7 +13,9 @@ from acrebox.store import BedStore
 
 def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     """The app over a database; without one only its OpenAPI description and planning are of use."""
-    app = FastAPI(title="Acre Box", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app = FastAPI(
+        title="Acre Box", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
+    )
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
     problems.install(app)
     if engine is not None:

@@ -101,18 +101,24 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 
 @router.post("/{bed_id}/{way}")
-def step_bed(bed_id: UUID, way: Literal["undo", "redo"], base: Base, store: Store, response: Response) -> BedOut:
+def step_bed(
+    bed_id: UUID, way: Literal["undo", "redo"], base: Base, store: Store, response: Response
+) -> BedOut:
     """Undo or redo one change."""
     return _answer(store.step(bed_id, base, way), response)
 
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")
-def tick(bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response) -> BedOut:
+def tick(
+    bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response
+) -> BedOut:
     """Tick off a piece cut, a line bought or a layer laid."""
     return _answer(store.tick(bed_id, kind, key, done=True), response)
 
 
 @router.delete("/{bed_id}/ticks/{kind}/{key}")
-def untick(bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response) -> BedOut:
+def untick(
+    bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response
+) -> BedOut:
     """Take a tick back."""
     return _answer(store.tick(bed_id, kind, key, done=False), response)

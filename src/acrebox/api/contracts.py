@@ -10,7 +10,11 @@ from acrebox.cli import schema_of
 
 def contracts() -> dict[str, str]:
     """File name to text of each contract: the two documents' JSON Schemas and the OpenAPI description."""
-    found = {"design.schema.json": schema_of("design"), "plan.schema.json": schema_of("plan"), "openapi.json": make_app(None).openapi()}
+    found = {
+        "design.schema.json": schema_of("design"),
+        "plan.schema.json": schema_of("plan"),
+        "openapi.json": make_app(None).openapi(),
+    }
     return {name: json.dumps(schema, indent=2, ensure_ascii=False) + "\n" for name, schema in found.items()}
 
 

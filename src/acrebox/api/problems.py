@@ -36,13 +36,27 @@ class ProblemDetails(BaseModel):
     saved: BedOut | None = None
 
 
-RESPONSES: dict[int | str, dict[str, Any]] = {code: {"model": ProblemDetails} for code in (404, 412, 422, 428)}
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    code: {"model": ProblemDetails} for code in (404, 412, 422, 428)
+}
 
 
-def problem(status: int, kind: str, title: str, detail: str, problems: list[Problem] | None = None, saved: BedOut | None = None) -> JSONResponse:
+def problem(
+    status: int,
+    kind: str,
+    title: str,
+    detail: str,
+    problems: list[Problem] | None = None,
+    saved: BedOut | None = None,
+) -> JSONResponse:
     """A problem-details response."""
-    rows = [FieldProblem(field=p.field, value=p.value, message=p.message, allowed=p.allowed) for p in problems or []]
-    body = ProblemDetails(type=f"/problems/{kind}", title=title, status=status, detail=detail, problems=rows, saved=saved)
+    rows = [
+        FieldProblem(field=p.field, value=p.value, message=p.message, allowed=p.allowed)
+        for p in problems or []
+    ]
+    body = ProblemDetails(
+        type=f"/problems/{kind}", title=title, status=status, detail=detail, problems=rows, saved=saved
+    )
     return JSONResponse(body.model_dump(mode="json"), status, media_type=MEDIA_TYPE)
 
 
@@ -55,7 +69,13 @@ def _request_problem(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     # FastAPI puts "body" or "path" in front of every field.
     found = [problem_of({**e, "loc": tuple(e["loc"])[1:]}) for e in error.errors()]
-    return problem(422, "design", "Something in this cannot be read.", "; ".join(f"{p.field}: {p.message}" for p in found), found)
+    return problem(
+        422,
+        "design",
+        "Something in this cannot be read.",
+        "; ".join(f"{p.field}: {p.message}" for p in found),
+        found,
+    )
 
 
 def _not_found(_: Request, error: Exception) -> JSONResponse:
@@ -64,7 +84,9 @@ def _not_found(_: Request, error: Exception) -> JSONResponse:
 
 def _stale(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, StaleError)
-    return problem(412, "stale", "This bed was changed elsewhere meanwhile.", str(error), saved=BedOut.of(error.saved))
+    return problem(
+        412, "stale", "This bed was changed elsewhere meanwhile.", str(error), saved=BedOut.of(error.saved)
+    )
 
 
 def _nothing(_: Request, error: Exception) -> JSONResponse:

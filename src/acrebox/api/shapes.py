@@ -37,9 +37,14 @@ class BedOut(BaseModel):
         """From the store's bed."""
         ticks = [Tick(kind=kind, key=key) for kind, key in bed.ticks]
         return cls(
-            id=bed.id, revision=bed.revision, design=bed.design, saved_at=bed.saved_at,
-            can_undo=bed.can_undo, can_redo=bed.can_redo, ticks=ticks,
-        )  # fmt: skip
+            id=bed.id,
+            revision=bed.revision,
+            design=bed.design,
+            saved_at=bed.saved_at,
+            can_undo=bed.can_undo,
+            can_redo=bed.can_redo,
+            ticks=ticks,
+        )
 
 
 class ChangeIn(BaseModel):
@@ -83,8 +88,15 @@ class YardBed(BaseModel):
         """From the store's bed and its plan."""
         keys = {piece.key for stick in plan.cutting.sticks for piece in stick.pieces}
         return cls(
-            id=bed.id, revision=bed.revision, name=plan.name, units=plan.units, currency_sign=plan.currency_sign,
-            outside=plan.outside, totals=plan.totals, view=plan.drawings.plan,
+            id=bed.id,
+            revision=bed.revision,
+            name=plan.name,
+            units=plan.units,
+            currency_sign=plan.currency_sign,
+            outside=plan.outside,
+            totals=plan.totals,
+            view=plan.drawings.plan,
             needs_a_look=sum(w.level != "note" and w.accepted is None for w in plan.watch_outs),
-            pieces=len(keys), pieces_cut=sum(kind == "cut" and key in keys for kind, key in bed.ticks),
-        )  # fmt: skip
+            pieces=len(keys),
+            pieces_cut=sum(kind == "cut" and key in keys for kind, key in bed.ticks),
+        )

@@ -206,7 +206,10 @@ class Assembly:
             near = [
                 (post, us)
                 for post, us, vs in placed
-                if max(vs) <= deepest + 0.5 and min(vs) >= -deepest and min(us) > -1.0 - thick and max(us) < side.length + 1.0 + thick
+                if max(vs) <= deepest + 0.5
+                and min(vs) >= -deepest
+                and min(us) > -1.0 - thick
+                and max(us) < side.length + 1.0 + thick
             ]
             marks = sorted((min(us) + max(us)) / 2 for _, us in near)
             alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)

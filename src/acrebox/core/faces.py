@@ -16,8 +16,12 @@ def exposed_faces(part: Part) -> dict[str, float]:
     (_, _, low), (_, _, high) = solid.bounds
     face = solid.length * solid.width / 1e6
     if part.role in SKINS:
-        on_ground = solid.length * solid.thickness / 1e6 if abs(low) < 0.5 and part.role is not Role.STAVE else 0.0
-        on_ground = solid.width * solid.thickness / 1e6 if part.role is Role.STAVE and abs(low) < 0.5 else on_ground
+        on_ground = (
+            solid.length * solid.thickness / 1e6 if abs(low) < 0.5 and part.role is not Role.STAVE else 0.0
+        )
+        on_ground = (
+            solid.width * solid.thickness / 1e6 if part.role is Role.STAVE and abs(low) < 0.5 else on_ground
+        )
         return {"soil": face, "ground": on_ground, "weather": face}
     around = 2 * solid.length * (solid.width + solid.thickness) / 1e6
     if part.role in OUTSIDE:

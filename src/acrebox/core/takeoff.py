@@ -43,7 +43,10 @@ Shape = tuple[int, int, tuple[tuple[float, float], ...], tuple[Notch, ...]]
 def _shape(part: Part) -> Shape:
     """What makes two pieces of a stock different: length, width sawn to, end cuts, notches."""
     ends = sorted((round(abs(e.mitre), 2), round(abs(e.bevel), 2)) for e in part.solid.ends)
-    notches = tuple(Notch(*((round(a, 1), round(b, 1)) for a, b in (n.along, n.face, n.through))) for n in part.solid.notches)
+    notches = tuple(
+        Notch(*((round(a, 1), round(b, 1)) for a, b in (n.along, n.face, n.through)))
+        for n in part.solid.notches
+    )
     return -tenths(part.cut_length), -tenths(part.ripped or 0.0), tuple(ends), notches
 
 

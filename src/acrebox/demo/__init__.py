@@ -10,7 +10,11 @@ from acrebox.store import BedStore
 def demo_beds() -> list[Design]:
     """The beds of the sample yard, in order."""
     folder = files("acrebox.demo").joinpath("beds")
-    return [read_design(json.loads(f.read_text("utf-8"))) for f in sorted(folder.iterdir(), key=lambda f: f.name) if f.name.endswith(".json")]
+    return [
+        read_design(json.loads(f.read_text("utf-8")))
+        for f in sorted(folder.iterdir(), key=lambda f: f.name)
+        if f.name.endswith(".json")
+    ]
 
 
 def seed(store: BedStore) -> None:

@@ -72,7 +72,9 @@ class BedStore:
             )
             rows = session.execute(query).all()
             ticks: dict[UUID, list[tuple[str, str]]] = {bed.id: [] for bed, _ in rows}
-            for tick in session.scalars(select(TickRow).where(TickRow.bed_id.in_(ticks)).order_by(TickRow.key)):
+            for tick in session.scalars(
+                select(TickRow).where(TickRow.bed_id.in_(ticks)).order_by(TickRow.key)
+            ):
                 ticks[tick.bed_id].append((tick.kind, tick.key))
             return [_bed(bed, revision, tuple(ticks[bed.id])) for bed, revision in rows]
 
@@ -114,7 +116,9 @@ class BedStore:
                 raise NothingToUndoError(f"there is nothing to {way}")
             target = session.get_one(RevisionRow, (bed_id, number))
             redo_to = newest.number if way == "undo" else target.redo_to
-            self._append(session, bed, way, read_design(target.design), undo_to=target.undo_to, redo_to=redo_to)
+            self._append(
+                session, bed, way, read_design(target.design), undo_to=target.undo_to, redo_to=redo_to
+            )
             session.commit()
             return self._read(session, bed)
 
@@ -140,9 +144,13 @@ class BedStore:
         with Session(self._engine) as session:
             bed = self._row(session, bed_id)
             if done:
-                session.execute(insert(TickRow).values(bed_id=bed_id, kind=kind, key=key).on_conflict_do_nothing())
+                session.execute(
+                    insert(TickRow).values(bed_id=bed_id, kind=kind, key=key).on_conflict_do_nothing()
+                )
             else:
-                session.execute(delete(TickRow).where(TickRow.bed_id == bed_id, TickRow.kind == kind, TickRow.key == key))
+                session.execute(
+                    delete(TickRow).where(TickRow.bed_id == bed_id, TickRow.kind == kind, TickRow.key == key)
+                )
             session.commit()
             return self._read(session, bed)
 
@@ -159,17 +167,45 @@ class BedStore:
             raise StaleError(self._read(session, bed))
         return bed, session.get_one(RevisionRow, (bed_id, bed.head))
 
-    def _append(self, session: Session, bed: BedRow, kind: str, design: Design, undo_to: int | None, redo_to: int | None) -> None:
+    def _append(
+        self,
+        session: Session,
+        bed: BedRow,
+        kind: str,
+        design: Design,
+        undo_to: int | None,
+        redo_to: int | None,
+    ) -> None:
         bed.head += 1
         session.add(
-            RevisionRow(bed_id=bed.id, number=bed.head, kind=kind, schema_version=CURRENT_SCHEMA, design=design.document(), undo_to=undo_to, redo_to=redo_to)
+            RevisionRow(
+                bed_id=bed.id,
+                number=bed.head,
+                kind=kind,
+                schema_version=CURRENT_SCHEMA,
+                design=design.document(),
+                undo_to=undo_to,
+                redo_to=redo_to,
+            )
         )
         session.flush()
 
     def _read(self, session: Session, bed: BedRow) -> Bed:
-        ticks = session.scalars(select(TickRow).where(TickRow.bed_id == bed.id).order_by(TickRow.kind, TickRow.key))
-        return _bed(bed, session.get_one(RevisionRow, (bed.id, bed.head)), tuple((t.kind, t.key) for t in ticks))
+        ticks = session.scalars(
+            select(TickRow).where(TickRow.bed_id == bed.id).order_by(TickRow.kind, TickRow.key)
+        )
+        return _bed(
+            bed, session.get_one(RevisionRow, (bed.id, bed.head)), tuple((t.kind, t.key) for t in ticks)
+        )
 
 
 def _bed(bed: BedRow, revision: RevisionRow, ticks: tuple[tuple[str, str], ...]) -> Bed:
-    return Bed(bed.id, bed.head, read_design(revision.design), revision.made_at, revision.undo_to is not None, revision.redo_to is not None, ticks)
+    return Bed(
+        bed.id,
+        bed.head,
+        read_design(revision.design),
+        revision.made_at,
+        revision.undo_to is not None,
+        revision.redo_to is not None,
+        ticks,
+    )

@@ -36,14 +36,18 @@ def running_cluster(home: Path) -> Iterator[str]:
 
 
 def _programs() -> Path:
-    places = [*sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda p: float(p.parent.name), reverse=True)]
+    places = [
+        *sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda p: float(p.parent.name), reverse=True)
+    ]
     found = shutil.which("initdb")
     if found:
         places.append(Path(found).resolve().parent)
     for place in places:
         if (place / "initdb").exists() and (place / "pg_ctl").exists():
             return place
-    raise ClusterError("PostgreSQL's server programs (initdb, pg_ctl) are not on this machine; run bin/setup.")
+    raise ClusterError(
+        "PostgreSQL's server programs (initdb, pg_ctl) are not on this machine; run bin/setup."
+    )
 
 
 class _Cluster:
@@ -68,13 +72,27 @@ class _Cluster:
             try:
                 account = pwd.getpwnam("postgres")
             except KeyError:
-                raise ClusterError("As root the cluster runs as user 'postgres', and there is no such user; run bin/setup.") from None
+                raise ClusterError(
+                    "As root the cluster runs as user 'postgres', and there is no such user; run bin/setup."
+                ) from None
             options = {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
         # The server outlives pg_ctl and keeps what it inherits: give it no pipe of ours.
         with self._log().open("ab") if check else open(os.devnull, "ab") as log:
-            result = subprocess.run(words, cwd="/", stdin=subprocess.DEVNULL, stdout=log, stderr=log, check=False, start_new_session=True, **options)  # type: ignore[call-overload]
+            result = subprocess.run(
+                words,
+                cwd="/",
+                stdin=subprocess.DEVNULL,
+                stdout=log,
+                stderr=log,
+                check=False,
+                start_new_session=True,
+                **options,
+            )  # type: ignore[call-overload]
         if check and result.returncode:
-            raise ClusterError(f"{Path(words[0]).name} failed; {self._log()} says why:\n{self._log().read_text('utf-8', 'replace')[-800:]}")
+            raise ClusterError(
+                f"{Path(words[0]).name} failed; {self._log()} says"
+                f" why:\n{self._log().read_text('utf-8', 'replace')[-800:]}"
+            )
         return int(result.returncode)
 
     def _log(self) -> Path:
@@ -86,8 +104,23 @@ class _Cluster:
             self._make()
         if self._call([str(self._bin / "pg_ctl"), "status", "-D", str(self._data)], check=False) == 0:
             return False
-        settings = f"-c port={_free_port()} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on"
-        self._call([str(self._bin / "pg_ctl"), "start", "-w", "-s", "-D", str(self._data), "-l", str(self._data / "server.log"), "-o", settings])
+        settings = (
+            f"-c port={_free_port()} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on"
+        )
+        self._call(
+            [
+                str(self._bin / "pg_ctl"),
+                "start",
+                "-w",
+                "-s",
+                "-D",
+                str(self._data),
+                "-l",
+                str(self._data / "server.log"),
+                "-o",
+                settings,
+            ]
+        )
         return True
 
     def _make(self) -> None:
@@ -98,7 +131,16 @@ class _Cluster:
         if self._as_postgres:
             shutil.chown(self._data, "postgres", "postgres")
             shutil.chown(self._secret, "postgres", "postgres")
-        words = ["-D", str(self._data), "-U", USER, "--encoding=UTF8", "--locale=C.UTF-8", "--auth=scram-sha-256", f"--pwfile={self._secret}"]
+        words = [
+            "-D",
+            str(self._data),
+            "-U",
+            USER,
+            "--encoding=UTF8",
+            "--locale=C.UTF-8",
+            "--auth=scram-sha-256",
+            f"--pwfile={self._secret}",
+        ]
         try:
             self._call([str(self._bin / "initdb"), *words])
         except ClusterError:

@@ -5,13 +5,20 @@ from collections.abc import Iterator
 from acrebox.core.advice.registry import Finding, Seen, rule
 
 
-@rule("kerf-room", stage="bench", level="note", field="bench.kerf", why="A stick sold a hair short, or with an end out of square, then loses you a piece.")
+@rule(
+    "kerf-room",
+    stage="bench",
+    level="note",
+    field="bench.kerf",
+    why="A stick sold a hair short, or with an end out of square, then loses you a piece.",
+)
 def kerf_room(seen: Seen) -> Iterator[Finding]:
     tight = [
         s
         for section in seen.sections
         for s in section.sticks
-        if sum(n for _, n in s.pieces) + (len(s.pieces) - 1) * seen.design.bench.kerf.mm * 10 > s.supply.length - 30
+        if sum(n for _, n in s.pieces) + (len(s.pieces) - 1) * seen.design.bench.kerf.mm * 10
+        > s.supply.length - 30
     ]
     if tight:
         names = ", ".join(sorted({"+".join(label for label, _ in s.pieces) for s in tight})[:4])
@@ -33,6 +40,7 @@ def cutting_gap(seen: Seen) -> Iterator[Finding]:
     for section in seen.sections:
         if not section.proven:
             yield Finding(
-                f"The cutting of {section.stock} costs {seen.show.money(section.cost)}; no plan can cost less than {seen.show.money(section.bound)}.",
+                f"The cutting of {section.stock} costs {seen.show.money(section.cost)}; no plan can cost less"
+                f" than {seen.show.money(section.bound)}.",
                 "Good enough to buy; fewer stock lengths would let it be proven.",
             )

@@ -19,23 +19,37 @@ def outside_volume(seen: Seen) -> Iterator[Finding]:
     by_outside = length * width * seen.assembly.wall_top / MM3_PER_LITRE
     inside = sum(layer.settled for layer in seen.layers)
     yield Finding(
-        f"By the outside size it would be {seen.show.volume(by_outside)}; the inside takes {seen.show.volume(inside)} to the fill line.",
+        f"By the outside size it would be {seen.show.volume(by_outside)}; the inside takes"
+        f" {seen.show.volume(inside)} to the fill line.",
         f"Nothing to do: the {seen.show.volume(by_outside - inside)} too many are already left out.",
     )
 
 
 @rule(
-    "no-reserve", stage="fill", level="fix", field="fill.keep_back", why="Fill drops in the first weeks; without some kept back you buy again for a few litres."
+    "no-reserve",
+    stage="fill",
+    level="fix",
+    field="fill.keep_back",
+    why="Fill drops in the first weeks; without some kept back you buy again for a few litres.",
 )
 def no_reserve(seen: Seen) -> Iterator[Finding]:
     if seen.design.fill.keep_back == 0 and any(p.way == "bags" for p in seen.purchases):
         yield Finding("No bag is kept back for topping up.", "Keep one bag of each back.")
 
 
-@rule("garden-soil-alone", stage="fill", level="fix", field="fill.layers", why="Garden soil by itself settles, sheds water when dry and sets hard in a bed.")
+@rule(
+    "garden-soil-alone",
+    stage="fill",
+    level="fix",
+    field="fill.layers",
+    why="Garden soil by itself settles, sheds water when dry and sets hard in a bed.",
+)
 def garden_soil_alone(seen: Seen) -> Iterator[Finding]:
     growing = [layer for layer in seen.layers if layer.material.kind not in ("filler", "stone")]
     total = sum(layer.settled for layer in growing)
     plain = sum(layer.settled for layer in growing if layer.material.key == "garden-soil")
     if total and plain > 0.8 * total:
-        yield Finding(f"{plain / total:.0%} of the growing layer is plain garden soil.", "Mix in compost: about 40 % of the whole, with 10 % manure.")
+        yield Finding(
+            f"{plain / total:.0%} of the growing layer is plain garden soil.",
+            "Mix in compost: about 40 % of the whole, with 10 % manure.",
+        )

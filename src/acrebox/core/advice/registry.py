@@ -77,7 +77,9 @@ class _Entry:
 _entries: dict[str, _Entry] = {}
 
 
-def rule(code: str, *, stage: Stage, level: Level, field: str, why: str, source: str = "common practice") -> Callable[[Rule], Rule]:
+def rule(
+    code: str, *, stage: Stage, level: Level, field: str, why: str, source: str = "common practice"
+) -> Callable[[Rule], Rule]:
     """Register a watch-out; a code used twice fails at import."""
 
     def add(function: Rule) -> Rule:
@@ -99,12 +101,19 @@ def watch_outs(seen: Seen) -> list[WatchOut]:
     reasons = {a.code: a.reason for a in seen.design.accepted}
     found = [
         WatchOut(
-            code=e.code, level=f.level or e.level, stage=e.stage, field=f.field or e.field,
-            message=f.message, why=e.why, action=f.action, source=e.source, accepted=reasons.get(e.code),
+            code=e.code,
+            level=f.level or e.level,
+            stage=e.stage,
+            field=f.field or e.field,
+            message=f.message,
+            why=e.why,
+            action=f.action,
+            source=e.source,
+            accepted=reasons.get(e.code),
         )
         for e in _entries.values()
         for f in e.rule(seen)
-    ]  # fmt: skip
+    ]
     order: dict[Level, int] = {"stop": 0, "fix": 1, "note": 2}
     ranks = sorted(found, key=lambda w: order[w.level])
     return list({(w.code, w.message): w for w in ranks}.values())

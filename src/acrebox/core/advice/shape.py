@@ -31,7 +31,8 @@ def reach(seen: Seen) -> Iterator[Finding]:
         most = limit("reach_two_sides")
         if across > most + 20:
             yield Finding(
-                f"{show.length(across)} across is more than an arm reaches from two sides ({show.length(most)}).",
+                f"{show.length(across)} across is more than an arm reaches from two sides"
+                f" ({show.length(most)}).",
                 f"Make it {show.length(most)} or less, or plan a stepping board.",
                 field=field,
             )
@@ -39,7 +40,8 @@ def reach(seen: Seen) -> Iterator[Finding]:
     easy, most = limit("reach_one_side_easy"), limit("reach_one_side_most")
     if across > most:
         yield Finding(
-            f"{show.length(across)} across is more than an arm reaches from one side ({show.length(most)} at most).",
+            f"{show.length(across)} across is more than an arm reaches from one side ({show.length(most)} at"
+            " most).",
             f"Make it {show.length(easy)} to {show.length(most)}, or give it a second side to work from.",
             field=field,
         )
@@ -57,13 +59,17 @@ def reach(seen: Seen) -> Iterator[Finding]:
     stage="shape",
     level="stop",
     field="height",
-    why="Past this height the push of wet soil is a matter for a licensed designer and the local code; Acre Box does not rate structures as safe.",
+    why=(
+        "Past this height the push of wet soil is a matter for a licensed designer and the local code; Acre"
+        " Box does not rate structures as safe."
+    ),
 )
 def retained_height(seen: Seen) -> Iterator[Finding]:
     most = limit("retained_hobby_most")
     if seen.assembly.wall_top > most:
         yield Finding(
-            f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should stop at {seen.show.length(most)}.",
+            f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should"
+            f" stop at {seen.show.length(most)}.",
             "Make it lower, step it, or have it designed.",
         )
 
@@ -91,9 +97,15 @@ def sliver_course(seen: Seen) -> Iterator[Finding]:
     stage="shape",
     level="note",
     field="height",
-    why="Most vegetables want about this much soil; with less, what lies below the bed must be open and loosened.",
+    why=(
+        "Most vegetables want about this much soil; with less, what lies below the bed must be open and"
+        " loosened."
+    ),
 )
 def root_depth(seen: Seen) -> Iterator[Finding]:
     depth, wanted = seen.layers[-1].top - seen.assembly.cavity.floor, limit("depth_for_roots")
     if depth < wanted:
-        yield Finding(f"{seen.show.length(depth)} of soil is less than {seen.show.length(wanted)}.", "Add a course, or loosen the ground under the bed.")
+        yield Finding(
+            f"{seen.show.length(depth)} of soil is less than {seen.show.length(wanted)}.",
+            "Add a course, or loosen the ground under the bed.",
+        )

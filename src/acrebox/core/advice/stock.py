@@ -11,7 +11,10 @@ from acrebox.core.assembly import Role
     stage="shape",
     level="note",
     field="construction.board",
-    why="A board is sold by the size it had before it was planed; heights and insides follow the size it has now.",
+    why=(
+        "A board is sold by the size it had before it was planed; heights and insides follow the size it has"
+        " now."
+    ),
     source="PS 20-20 (from memory)",
 )
 def nominal_size(seen: Seen) -> Iterator[Finding]:
@@ -21,7 +24,8 @@ def nominal_size(seen: Seen) -> Iterator[Finding]:
         nominal = timber.nominal.removeprefix("t").split("x") if timber else []
         if len(nominal) == 2 and all(n.isdigit() and int(n) <= 12 for n in nominal):
             yield Finding(
-                f"A {nominal[0]}x{nominal[1]} is not {nominal[0]} by {nominal[1]} in: it measures {show.length(used.thickness)} × {show.length(used.width)}.",
+                f"A {nominal[0]}x{nominal[1]} is not {nominal[0]} by {nominal[1]} in: it measures"
+                f" {show.length(used.thickness)} × {show.length(used.width)}.",
                 "Measure one of yours and type it in if it differs.",
                 field=used.field,
             )
@@ -40,7 +44,8 @@ def measured_differs(seen: Seen) -> Iterator[Finding]:
         timber = seen.book.find_timber(used.stock)
         if used.differs and timber:
             yield Finding(
-                f"You measured {show.length(used.thickness)} × {show.length(used.width)}; the catalogue says {show.length(timber.thickness.mm)} × {show.length(timber.width.mm)}.",
+                f"You measured {show.length(used.thickness)} × {show.length(used.width)}; the catalogue says"
+                f" {show.length(timber.thickness.mm)} × {show.length(timber.width.mm)}.",
                 "Measure a few more boards, and buy all of them from one pack.",
                 field=f"{used.field}_measured",
             )
@@ -51,7 +56,10 @@ def measured_differs(seen: Seen) -> Iterator[Finding]:
     stage="shape",
     level="fix",
     field="construction.stave",
-    why="Nobody knows what reclaimed boards were treated with; old paint may hold lead, and hidden nails break saws.",
+    why=(
+        "Nobody knows what reclaimed boards were treated with; old paint may hold lead, and hidden nails"
+        " break saws."
+    ),
 )
 def reclaimed(seen: Seen) -> Iterator[Finding]:
     stocks = {u.stock for u in seen.assembly.timbers if (t := seen.book.find_timber(u.stock)) and t.reclaimed}
@@ -59,7 +67,8 @@ def reclaimed(seen: Seen) -> Iterator[Finding]:
         count = sum(p.stock in stocks for p in seen.assembly.parts)
         yield Finding(
             f"{count} pieces are cut from reclaimed boards.",
-            "Look for the stamp (heat-treated only), test paint with a lead kit, run a magnet over every board, and line the soil side.",
+            "Look for the stamp (heat-treated only), test paint with a lead kit, run a magnet over every"
+            " board, and line the soil side.",
         )
 
 
@@ -74,4 +83,7 @@ def raw_sheet_edge(seen: Seen) -> Iterator[Finding]:
     sheets = [p for p in seen.assembly.parts if p.role is Role.SHEET]
     if sheets and seen.design.add_ons.cap is None:
         length = sum(p.solid.length for p in sheets if abs(p.solid.bounds[1][2] - seen.assembly.wall_top) < 1)
-        yield Finding(f"{seen.show.length(length)} of sheet edge stands open at the top.", "Add a cap, and file every cut edge smooth. Wear gloves.")
+        yield Finding(
+            f"{seen.show.length(length)} of sheet edge stands open at the top.",
+            "Add a cap, and file every cut edge smooth. Wear gloves.",
+        )

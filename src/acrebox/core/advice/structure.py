@@ -23,14 +23,31 @@ def bow(seen: Seen) -> Iterator[Finding]:
     worst = max(seen.assembly.spans, key=lambda s: s.length / s.rule)
     if worst.length > worst.rule + 1:
         postless = seen.assembly.footing is None and worst.between == "posts"
-        here = [m for m in seen.strength.members if m.member.side == worst.side and m.member.between == worst.between]
+        here = [
+            m
+            for m in seen.strength.members
+            if m.member.side == worst.side and m.member.between == worst.between
+        ]
         fine = bool(here) and all(m.holds for m in here)
-        beside = f" Worked out for your soil it bows {max(m.bow for m in here):.1f} mm, within bounds." if fine else ""
+        beside = (
+            f" Worked out for your soil it bows {max(m.bow for m in here):.1f} mm, within bounds."
+            if fine
+            else ""
+        )
         yield Finding(
-            f"{show.length(worst.length)} between {worst.between} on {worst.side}: by the rule of thumb {worst.what} {show.length(worst.thickness)} thick want one every {show.length(worst.rule)}.{beside}",
-            f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker {worst.what}.",
+            f"{show.length(worst.length)} between {worst.between} on {worst.side}: by the rule of thumb"
+            f" {worst.what} {show.length(worst.thickness)} thick want one every"
+            f" {show.length(worst.rule)}.{beside}",
+            f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker"
+            f" {worst.what}.",
             level="note" if fine else None,
-            field="construction.stud_limit" if worst.between == "studs" else "construction.held_by" if postless else None,
+            field=(
+                "construction.stud_limit"
+                if worst.between == "studs"
+                else "construction.held_by"
+                if postless
+                else None
+            ),
         )
 
 
@@ -56,7 +73,8 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
             else f"is stressed to {worst.stress_ratio:.0%} of what wet timber takes"
         )
         yield Finding(
-            f"The {what} of {worst.member.side}, {show.length(worst.member.span)} between {worst.member.between}, {over}; it could span {show.length(worst.longest)}.",
+            f"The {what} of {worst.member.side}, {show.length(worst.member.span)} between"
+            f" {worst.member.between}, {over}; it could span {show.length(worst.longest)}.",
             "See the remedies under Will it hold.",
             field={"studs": "construction.stud_limit"}.get(worst.member.between),
         )
@@ -74,17 +92,25 @@ def weak_posts(seen: Seen) -> Iterator[Finding]:
     posts = seen.strength.posts
     if posts and posts.stress_ratio > 1.0:
         yield Finding(
-            f"A post that holds {seen.show.length(posts.spacing)} of wall is stressed to {posts.stress_ratio:.0%} of what wet timber takes.",
+            f"A post that holds {seen.show.length(posts.spacing)} of wall is stressed to"
+            f" {posts.stress_ratio:.0%} of what wet timber takes.",
             "Set posts closer, take thicker ones, or tie the long sides.",
         )
 
 
-@rule("unknown-wood", stage="shape", level="note", field="construction", why="A figure for unknown wood is a guess at the weak end, and is told as one.")
+@rule(
+    "unknown-wood",
+    stage="shape",
+    level="note",
+    field="construction",
+    why="A figure for unknown wood is a guess at the weak end, and is told as one.",
+)
 def unknown_wood(seen: Seen) -> Iterator[Finding]:
     guessed = sorted({m.member.stock for m in seen.strength.members if m.assumed})
     if guessed:
         yield Finding(
-            f"Nothing is known of the wood of {len(guessed)} stock: {', '.join(guessed)}.", "Say what wood it is under Will it hold, or keep its spans short."
+            f"Nothing is known of the wood of {len(guessed)} stock: {', '.join(guessed)}.",
+            "Say what wood it is under Will it hold, or keep its spans short.",
         )
 
 
@@ -102,20 +128,34 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
     if footing.below == 0:
         low = seen.assembly.wall_top <= limit("low_wall_without_posts")
         yield Finding(
-            f"The posts do not go into the ground; the wall of {show.length(seen.assembly.wall_top)} stands by its corners alone.",
-            "Keep the corners rigid (three screws a board) and tie long sides." if low else "Set the posts in the ground, or keep the wall low.",
+            f"The posts do not go into the ground; the wall of {show.length(seen.assembly.wall_top)} stands"
+            " by its corners alone.",
+            (
+                "Keep the corners rigid (three screws a board) and tie long sides."
+                if low
+                else "Set the posts in the ground, or keep the wall low."
+            ),
             level="note" if low else "fix",
         )
         return
-    least = max(min(limit("post_depth_usual"), footing.above), footing.above * limit("post_depth_least_share"))
+    least = max(
+        min(limit("post_depth_usual"), footing.above), footing.above * limit("post_depth_least_share")
+    )
     if footing.below < least - 1:
         yield Finding(
-            f"Posts {show.length(footing.below)} in the ground hold {show.length(footing.above)} above it; at least {show.length(least)} is wanted.",
+            f"Posts {show.length(footing.below)} in the ground hold {show.length(footing.above)} above it; at"
+            f" least {show.length(least)} is wanted.",
             "Set them as deep as they stand high, or drive them deeper.",
         )
 
 
-@rule("join-without-post", stage="shape", level="fix", field="construction.held_by", why="Two timbers that only meet end to end are a hinge; soil opens it.")
+@rule(
+    "join-without-post",
+    stage="shape",
+    level="fix",
+    field="construction.held_by",
+    why="Two timbers that only meet end to end are a hinge; soil opens it.",
+)
 def join_without_post(seen: Seen) -> Iterator[Finding]:
     choice = seen.design.construction
     if not isinstance(choice, Sleepers) or choice.held_by != "corner_blocks":
@@ -123,12 +163,19 @@ def join_without_post(seen: Seen) -> Iterator[Finding]:
     joined = {p.side for p in seen.assembly.parts if p.role is Role.SLEEPER and ", piece 2" in p.name}
     if joined:
         yield Finding(
-            f"{len(joined)} sides ({', '.join(sorted(joined))}) are joined along their run with no post behind the join.",
+            f"{len(joined)} sides ({', '.join(sorted(joined))}) are joined along their run with no post"
+            " behind the join.",
             "Hold them by posts, or keep every side within one timber.",
         )
 
 
-@rule("untied", stage="shape", level="fix", field="add_ons", why="A tall, long wall leans out in its middle even where each board is stiff enough.")
+@rule(
+    "untied",
+    stage="shape",
+    level="fix",
+    field="add_ons",
+    why="A tall, long wall leans out in its middle even where each board is stiff enough.",
+)
 def untied(seen: Seen) -> Iterator[Finding]:
     bed, add = seen.assembly, seen.design.add_ons
     if bed.wall_top < limit("tall_wall") or add.ties or add.straps:
@@ -139,46 +186,77 @@ def untied(seen: Seen) -> Iterator[Finding]:
         worst = max(long, key=lambda s: s.length)
         count = ties_by_rule(worst.length)
         yield Finding(
-            f"{worst.name.capitalize()} is {seen.show.length(worst.length)} long and {seen.show.length(bed.wall_top)} high, with no post in the ground and no tie.",
+            f"{worst.name.capitalize()} is {seen.show.length(worst.length)} long and"
+            f" {seen.show.length(bed.wall_top)} high, with no post in the ground and no tie.",
             f"Add {count} cross tie{'s' if count > 1 else ''}, a strap, or posts in the ground.",
         )
 
 
-@rule("fixing-short", stage="shape", level="fix", field="construction", why="A fixing holds by its bite in the second timber; with too little it pulls out.")
+@rule(
+    "fixing-short",
+    stage="shape",
+    level="fix",
+    field="construction",
+    why="A fixing holds by its bite in the second timber; with too little it pulls out.",
+)
 def fixing_short(seen: Seen) -> Iterator[Finding]:
     for fixed in seen.fixings:
         if fixed.trouble == "short":
             yield Finding(
-                f"{fixed.kind}: the longest fixing that fits bites {seen.show.length(max(0.0, fixed.bite))} after passing {seen.show.length(fixed.through)}.",
+                f"{fixed.kind}: the longest fixing that fits bites {seen.show.length(max(0.0, fixed.bite))}"
+                f" after passing {seen.show.length(fixed.through)}.",
                 "Counterbore the head, use coach bolts, or take a thinner first timber.",
             )
 
 
-@rule("fixing-pokes", stage="shape", level="fix", field="construction", why="A point that comes out tears hands, liner and roots.")
+@rule(
+    "fixing-pokes",
+    stage="shape",
+    level="fix",
+    field="construction",
+    why="A point that comes out tears hands, liner and roots.",
+)
 def fixing_pokes(seen: Seen) -> Iterator[Finding]:
     for fixed in seen.fixings:
         if fixed.trouble == "pokes out":
             yield Finding(
-                f"{fixed.kind}: a {seen.show.length(fixed.screw.length.mm)} fixing goes through {seen.show.length(fixed.through)} and {seen.show.length(fixed.into)} and comes out.",
+                f"{fixed.kind}: a {seen.show.length(fixed.screw.length.mm)} fixing goes through"
+                f" {seen.show.length(fixed.through)} and {seen.show.length(fixed.into)} and comes out.",
                 "Clip or file the points, or use shorter fixings at an angle.",
             )
 
 
-@rule("pilot-hole", stage="shape", level="note", field="construction", why="Hard timber snaps a screw that has no hole before it.")
+@rule(
+    "pilot-hole",
+    stage="shape",
+    level="note",
+    field="construction",
+    why="Hard timber snaps a screw that has no hole before it.",
+)
 def pilot_hole(seen: Seen) -> Iterator[Finding]:
     hard = [f for f in seen.fixings if f.hard]
     if hard:
         drills = ", ".join(sorted({seen.show.length(f.screw.pilot.mm) for f in hard}))
-        yield Finding(f"The timber is hard: {sum(f.count for f in hard)} fixings want a pilot hole ({drills}).", "Drill every one, and wax the screws.")
+        yield Finding(
+            f"The timber is hard: {sum(f.count for f in hard)} fixings want a pilot hole ({drills}).",
+            "Drill every one, and wax the screws.",
+        )
 
 
-@rule("seat-height", stage="shape", level="fix", field="add_ons.seats.height", why="A seat much lower or higher than a chair is no seat.")
+@rule(
+    "seat-height",
+    stage="shape",
+    level="fix",
+    field="add_ons.seats.height",
+    why="A seat much lower or higher than a chair is no seat.",
+)
 def seat_height(seen: Seen) -> Iterator[Finding]:
     seats = seen.design.add_ons.seats
     low, high = limit("seat_lowest"), limit("seat_highest")
     if seats and not low - 1 <= seats.height.mm <= high + 1:
         yield Finding(
-            f"The seat is {seen.show.length(seats.height.mm)} high; people sit well at {seen.show.length(low)} to {seen.show.length(high)}.",
+            f"The seat is {seen.show.length(seats.height.mm)} high; people sit well at"
+            f" {seen.show.length(low)} to {seen.show.length(high)}.",
             "Change its height.",
         )
 
@@ -194,16 +272,25 @@ def open_end(seen: Seen) -> Iterator[Finding]:
     choice = seen.design.construction
     if isinstance(choice, FramedSheet) and choice.open_end and choice.footing == "frames":
         yield Finding(
-            f"An end is to stay open, but the other {len(seen.assembly.outline.sides) - 1} sides stand only by being closed.",
+            f"An end is to stay open, but the other {len(seen.assembly.outline.sides) - 1} sides stand only"
+            " by being closed.",
             "Close it first, or set posts in the ground.",
         )
 
 
-@rule("hatch-reach", stage="shape", level="note", field="construction.hung.hatch", why="What is behind a panel has to be reached some day.")
+@rule(
+    "hatch-reach",
+    stage="shape",
+    level="note",
+    field="construction.hung.hatch",
+    why="What is behind a panel has to be reached some day.",
+)
 def hatch_reach(seen: Seen) -> Iterator[Finding]:
     choice = seen.design.construction
     if isinstance(choice, Sleepers) and choice.hung and choice.hung.hatch:
         yield Finding(
-            f"The hatch of {seen.show.length(choice.hung.hatch.width.mm)} lies behind the bed, clear of every ledger post.",
-            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the soil.",
+            f"The hatch of {seen.show.length(choice.hung.hatch.width.mm)} lies behind the bed, clear of every"
+            " ledger post.",
+            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the"
+            " soil.",
         )

@@ -44,7 +44,9 @@ def greedy(problem: CuttingProblem, start: Sequence[Column], mix: Sequence[int])
         rooms = [k for k in range(len(spare)) if spare[k] > 0 and problem.capacities[k] >= biggest]
         if not rooms:
             return None
-        kind, pattern = min(((k, _fill(problem, order, left, k)) for k in rooms), key=lambda c: _loss(problem, *c))
+        kind, pattern = min(
+            ((k, _fill(problem, order, left, k)) for k in rooms), key=lambda c: _loss(problem, *c)
+        )
         chosen.append((kind, pattern))
         spare[kind] -= 1
         left = [n - p for n, p in zip(left, pattern, strict=True)]
@@ -66,7 +68,11 @@ def _loss(problem: CuttingProblem, kind: int, pattern: Pattern) -> float:
 
 
 def pack_mix(
-    problem: CuttingProblem, mix: Sequence[int], columns: Sequence[Column], amounts: Sequence[float], deadline: float
+    problem: CuttingProblem,
+    mix: Sequence[int],
+    columns: Sequence[Column],
+    amounts: Sequence[float],
+    deadline: float,
 ) -> tuple[tuple[Stick, ...] | None, bool]:
     """Pack into exactly this mix (or fewer). Answers (sticks or None, whether a None is proven)."""
     floor = [c for c, x in zip(columns, amounts, strict=True) for _ in range(int(x + 1e-6))]
@@ -76,12 +82,16 @@ def pack_mix(
             return sticks_from(problem, chosen), False
     zero = [0.0] * len(mix)
     pool = [c for c in columns if mix[c[0]] > 0]
-    picked, _ = choose_whole(pool, problem.demand, zero, mix, exact=False, seconds=SHARE_OF_TIME * (deadline - monotonic()))
+    picked, _ = choose_whole(
+        pool, problem.demand, zero, mix, exact=False, seconds=SHARE_OF_TIME * (deadline - monotonic())
+    )
     if picked is None:
         pool_all = _patterns_in_slack(problem, mix)
         if pool_all is None:
             return None, False
-        picked, final = choose_whole(pool_all, problem.demand, zero, mix, exact=True, seconds=SHARE_OF_TIME * (deadline - monotonic()))
+        picked, final = choose_whole(
+            pool_all, problem.demand, zero, mix, exact=True, seconds=SHARE_OF_TIME * (deadline - monotonic())
+        )
         if picked is None:
             return None, final
         pool = pool_all

@@ -10,7 +10,9 @@ from acrebox.core.bench.problem import Pattern, binary_chunks
 Int64s = NDArray[np.int64]
 
 
-def best_patterns(weights: Sequence[int], demand: Sequence[int], values: Sequence[int], capacities: Sequence[int]) -> list[tuple[int, Pattern]]:
+def best_patterns(
+    weights: Sequence[int], demand: Sequence[int], values: Sequence[int], capacities: Sequence[int]
+) -> list[tuple[int, Pattern]]:
     """For each capacity, the pattern of greatest value and that value.
 
     `values` are whole numbers ≥ 0, one a piece; a pattern takes each piece at most `demand` times.
@@ -29,7 +31,9 @@ def best_patterns(weights: Sequence[int], demand: Sequence[int], values: Sequenc
     return [(int(best[c]), _retrace(weights, stages, best, c)) for c in capacities]
 
 
-def _retrace(weights: Sequence[int], stages: list[tuple[int, int, Int64s]], best: Int64s, capacity: int) -> Pattern:
+def _retrace(
+    weights: Sequence[int], stages: list[tuple[int, int, Int64s]], best: Int64s, capacity: int
+) -> Pattern:
     pattern = [0] * len(weights)
     after, room = best, capacity
     for item, chunk, before in reversed(stages):
@@ -40,7 +44,9 @@ def _retrace(weights: Sequence[int], stages: list[tuple[int, int, Int64s]], best
     return tuple(pattern)
 
 
-def all_patterns(weights: Sequence[int], demand: Sequence[int], capacity: int, slack: int, most: int) -> list[Pattern] | None:
+def all_patterns(
+    weights: Sequence[int], demand: Sequence[int], capacity: int, slack: int, most: int
+) -> list[Pattern] | None:
     """Every pattern whose loss on `capacity` is between 0 and `slack`; None when there are over `most`.
 
     Branches that cannot end in the slack are cut by the sums that the remaining pieces can reach.

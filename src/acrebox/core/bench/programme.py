@@ -61,7 +61,9 @@ class Master:
         values = [float(pattern[i]) for i in rows]
         rows.append(self._pieces + kind)
         values.append(1.0)
-        self._solver.addCol(float(self._prices[kind]), 0.0, INFINITY, len(rows), np.array(rows, np.int32), np.array(values))
+        self._solver.addCol(
+            float(self._prices[kind]), 0.0, INFINITY, len(rows), np.array(rows, np.int32), np.array(values)
+        )
         self.columns.append(column)
 
     def solve(self, low: Sequence[int], high: Sequence[int]) -> MasterAnswer | None:
@@ -86,7 +88,12 @@ class Master:
 
 
 def choose_whole(
-    columns: Sequence[Column], demand: Sequence[int], costs: Sequence[float], limits: Sequence[int], exact: bool, seconds: float
+    columns: Sequence[Column],
+    demand: Sequence[int],
+    costs: Sequence[float],
+    limits: Sequence[int],
+    exact: bool,
+    seconds: float,
 ) -> tuple[list[int] | None, bool]:
     """Whole amounts of patterns that cover the demand (or meet it exactly), least Σ c·x, kinds within limits.
 
@@ -97,14 +104,20 @@ def choose_whole(
     for kind, pattern in columns:
         solver.addCol(costs[kind], 0.0, INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
         most = min((need // n for need, n in zip(demand, pattern, strict=True) if n), default=0)
-        solver.changeColBounds(solver.getNumCol() - 1, 0.0, float(most if exact else min(most + 1, limits[kind])))
+        solver.changeColBounds(
+            solver.getNumCol() - 1, 0.0, float(most if exact else min(most + 1, limits[kind]))
+        )
     for i, need in enumerate(demand):
         using = [(c, float(p[i])) for c, (_, p) in enumerate(columns) if p[i]]
         _row(solver, using, float(need), float(need) if exact else INFINITY)
     for kind, limit in enumerate(limits):
         using = [(c, 1.0) for c, (k, _) in enumerate(columns) if k == kind]
         _row(solver, using, -INFINITY, float(limit))
-    solver.changeColsIntegrality(len(columns), np.arange(len(columns), dtype=np.int32), np.array([highspy.HighsVarType.kInteger] * len(columns)))
+    solver.changeColsIntegrality(
+        len(columns),
+        np.arange(len(columns), dtype=np.int32),
+        np.array([highspy.HighsVarType.kInteger] * len(columns)),
+    )
     solver.run()
     status = solver.getModelStatus()
     if status == highspy.HighsModelStatus.kInfeasible:
@@ -115,4 +128,10 @@ def choose_whole(
 
 
 def _row(solver: highspy.Highs, using: list[tuple[int, float]], low: float, high: float) -> None:
-    solver.addRow(low, high, len(using), np.array([c for c, _ in using], np.int32), np.array([v for _, v in using], np.float64))
+    solver.addRow(
+        low,
+        high,
+        len(using),
+        np.array([c for c, _ in using], np.int32),
+        np.array([v for _, v in using], np.float64),
+    )

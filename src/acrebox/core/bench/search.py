@@ -137,19 +137,31 @@ class _Search:
         total = sum(n * v for n, v in zip(self.problem.demand, values, strict=True))
         excess = tuple(price * SCALE - value for price, value in zip(self.prices, most, strict=True))
         self.cuts.append((total, excess))
-        total += sum(each * (low if each >= 0 else high) for each, low, high in zip(excess, *box, strict=True))
+        total += sum(
+            each * (low if each >= 0 else high) for each, low, high in zip(excess, *box, strict=True)
+        )
         cost, step = -(-total // SCALE), self.problem.price_step
         return max(0, -(-cost // step) * step)
 
     def refuted(self, mix: Sequence[int], cost: int) -> bool:
         """Whether a bound met before shows that this mix cannot pack at that cost; the newest bounds are tried first."""
         most = cost * SCALE
-        return any(total + sum(e * n for e, n in zip(excess, mix, strict=True)) > most for total, excess in reversed(self.cuts))
+        return any(
+            total + sum(e * n for e, n in zip(excess, mix, strict=True)) > most
+            for total, excess in reversed(self.cuts)
+        )
 
     def _round_up(self) -> None:
         """A first good plan from the patterns so far."""
         seconds = min(1.0, self.deadline - monotonic())
-        picked, _ = choose_whole(self.master.columns, self.problem.demand, [float(p) for p in self.prices], self.problem.limits, exact=False, seconds=seconds)
+        picked, _ = choose_whole(
+            self.master.columns,
+            self.problem.demand,
+            [float(p) for p in self.prices],
+            self.problem.limits,
+            exact=False,
+            seconds=seconds,
+        )
         if picked is not None:
             chosen = [c for c, n in zip(self.master.columns, picked, strict=True) for _ in range(n)]
             if (sticks := sticks_from(self.problem, chosen)) is not None:
@@ -183,7 +195,14 @@ def _cut_best(problem: CuttingProblem, seconds: float) -> CuttingPlan | None:
     best, fewest = search.best, False
     if search.best_cost == search.bound:
         best, fewest = _fewest_sticks(search)
-    order = sorted(best, key=lambda s: (problem.kinds[s.kind].price == 0, -problem.kinds[s.kind].usable, tuple(-p for p in s.pieces)))
+    order = sorted(
+        best,
+        key=lambda s: (
+            problem.kinds[s.kind].price == 0,
+            -problem.kinds[s.kind].usable,
+            tuple(-p for p in s.pieces),
+        ),
+    )
     cost = check_plan(problem, order)
     return CuttingPlan(tuple(order), cost, min(search.bound, cost), fewest)
 

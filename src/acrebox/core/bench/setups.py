@@ -20,6 +20,14 @@ def stop_settings(sticks: Sequence[CutStick]) -> list[StopSetting]:
     """Settings over all sticks given, longest first; each length appears once."""
     counts: Counter[int] = Counter(length for stick in sticks for _, length in stick.pieces)
     return [
-        StopSetting(length, counts[length], tuple(n for n, stick in enumerate(sticks, start=1) if any(piece == length for _, piece in stick.pieces)))
+        StopSetting(
+            length,
+            counts[length],
+            tuple(
+                n
+                for n, stick in enumerate(sticks, start=1)
+                if any(piece == length for _, piece in stick.pieces)
+            ),
+        )
         for length in sorted(counts, reverse=True)
     ]

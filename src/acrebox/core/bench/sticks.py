@@ -53,7 +53,9 @@ def supplies(stock: str, bench: Bench, book: Catalogue) -> list[Supply]:
     own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
     timber = book.find_cuttable(stock)
     assert timber is not None
-    sold = [(s.length.mm, s.price, s.limit) for s in own] or [(s.length.mm, s.price, None) for s in timber.lengths]
+    sold = [(s.length.mm, s.price, s.limit) for s in own] or [
+        (s.length.mm, s.price, None) for s in timber.lengths
+    ]
     bought = [Supply(tenths(mm), price, limit, False) for mm, price, limit in sold]
     spare: Counter[int] = Counter()
     for cut in bench.offcuts:
@@ -62,7 +64,9 @@ def supplies(stock: str, bench: Bench, book: Catalogue) -> list[Supply]:
     return bought + [Supply(mm, Decimal(0), count, True) for mm, count in sorted(spare.items(), reverse=True)]
 
 
-def cut_sections(takeoff: Takeoff, bench: Bench, book: Catalogue, show: Printer, seconds: float) -> list[SectionCutting]:
+def cut_sections(
+    takeoff: Takeoff, bench: Bench, book: Catalogue, show: Printer, seconds: float
+) -> list[SectionCutting]:
     """Cut every section.
 
     Raises DesignError when a piece fits no stick, or the sticks that can be had do not suffice.
@@ -70,7 +74,10 @@ def cut_sections(takeoff: Takeoff, bench: Bench, book: Catalogue, show: Printer,
     by_stock: dict[str, list[CutGroup]] = defaultdict(list)
     for group in takeoff.groups:
         by_stock[group.stock].append(group)
-    return [_cut_section(stock, groups, supplies(stock, bench, book), bench, show, seconds) for stock, groups in by_stock.items()]
+    return [
+        _cut_section(stock, groups, supplies(stock, bench, book), bench, show, seconds)
+        for stock, groups in by_stock.items()
+    ]
 
 
 def usable(supply: Supply, bench: Bench) -> int:
@@ -78,26 +85,37 @@ def usable(supply: Supply, bench: Bench) -> int:
     return supply.length - tenths(bench.trim.mm) * (2 if bench.trim_ends == "both" else 1)
 
 
-def _cut_section(stock: str, groups: list[CutGroup], had: list[Supply], bench: Bench, show: Printer, seconds: float) -> SectionCutting:
+def _cut_section(
+    stock: str, groups: list[CutGroup], had: list[Supply], bench: Bench, show: Printer, seconds: float
+) -> SectionCutting:
     longest = max(groups, key=lambda g: g.length)
     most = max((usable(s, bench) for s in had if s.limit != 0), default=0)
     if longest.length > most:
         squared = " after squaring" if bench.trim.mm else ""
         raise refuse(
-            "bench.lengths", show.length(longest.length / 10),
+            "bench.lengths",
+            show.length(longest.length / 10),
             f"Piece {longest.label} of {show.length(longest.length / 10)} fits no stick of {stock}.",
-            f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another board, a smaller bed or the other sides to run through",
-        )  # fmt: skip
+            f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another"
+            " board, a smaller bed or the other sides to run through",
+        )
     demand: Counter[int] = Counter()
     for group in groups:
         demand[group.length] += group.count
     lengths = tuple(sorted(demand, reverse=True))
-    kinds = tuple(StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in had if usable(s, bench) > 0)
+    kinds = tuple(
+        StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in had if usable(s, bench) > 0
+    )
     kept = [s for s in had if usable(s, bench) > 0]
-    plan = cut_best(CuttingProblem(lengths, tuple(demand[n] for n in lengths), tenths(bench.kerf.mm), kinds), seconds)
+    plan = cut_best(
+        CuttingProblem(lengths, tuple(demand[n] for n in lengths), tenths(bench.kerf.mm), kinds), seconds
+    )
     if plan is None:
         raise refuse(
-            "bench.lengths", stock, f"The sticks of {stock} that can be had do not suffice for all pieces.", "a higher limit on a length, or one more length"
+            "bench.lengths",
+            stock,
+            f"The sticks of {stock} that can be had do not suffice for all pieces.",
+            "a higher limit on a length, or one more length",
         )
     labels = _Labels(groups)
     sticks = []
@@ -105,7 +123,14 @@ def _cut_section(stock: str, groups: list[CutGroup], had: list[Supply], bench: B
         pieces = tuple((labels.next(length), length) for length in stick.pieces)
         left = kinds[stick.kind].usable - sum(stick.pieces) - tenths(bench.kerf.mm) * len(stick.pieces)
         sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left)))
-    return SectionCutting(stock, tuple(sticks), Decimal(plan.cost) / CENTS, Decimal(plan.bound) / CENTS, plan.proven, plan.fewest_sticks)
+    return SectionCutting(
+        stock,
+        tuple(sticks),
+        Decimal(plan.cost) / CENTS,
+        Decimal(plan.bound) / CENTS,
+        plan.proven,
+        plan.fewest_sticks,
+    )
 
 
 class _Labels:

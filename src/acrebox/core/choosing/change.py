@@ -29,10 +29,17 @@ def change_construction(design: Design, kind: str) -> Changed:
     book = catalogue()
     show = Printer(design.system)
     start = starting_design(kind, design.system)
-    old, new = design.construction.model_dump(mode="json", exclude_none=True), start.construction.model_dump(mode="json", exclude_none=True)
+    old, new = (
+        design.construction.model_dump(mode="json", exclude_none=True),
+        start.construction.model_dump(mode="json", exclude_none=True),
+    )
     if old["kind"] == kind:
         return Changed(design, ())
-    shared = {name: value for name, value in old.items() if name in type(start.construction).model_fields and name not in NEVER_SAID}
+    shared = {
+        name: value
+        for name, value in old.items()
+        if name in type(start.construction).model_fields and name not in NEVER_SAID
+    }
     if shared.get("corner") == "mitred" and kind in ("staves", "framed_sheet"):
         del shared["corner"]
     if kind == "framed_sheet":
@@ -62,7 +69,9 @@ def _words(value: Any) -> str:
     return ", ".join(f"{k} {_words(v)}" for k, v in value.items()) if isinstance(value, dict) else str(value)
 
 
-def _fitted(data: dict[str, Any], start: Design, old: Design, dropped: list[str], book: Catalogue, show: Printer) -> Changed:
+def _fitted(
+    data: dict[str, Any], start: Design, old: Design, dropped: list[str], book: Catalogue, show: Printer
+) -> Changed:
     """Fit the height, then drop add-ons that the new construction cannot carry, one by one."""
     tall = assemble(old, book).wall_top
     data.pop("height", None)

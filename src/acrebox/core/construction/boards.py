@@ -5,7 +5,15 @@ from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
-from acrebox.core.construction.posts import PostPlan, chosen_limit, footing, set_posts, spacing_rule, spans_of, stand_height
+from acrebox.core.construction.posts import (
+    PostPlan,
+    chosen_limit,
+    footing,
+    set_posts,
+    spacing_rule,
+    spans_of,
+    stand_height,
+)
 from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.walls import Ring
 from acrebox.core.design import Boards, Design
@@ -33,23 +41,56 @@ def assemble_boards(design: Design, book: Catalogue) -> Assembly:
     posts, runs = set_posts(PostPlan(inner, post, outward=False, limit=limit), choice, stand, {}, show)
     joints: list[Joint] = [*post_joints(walls, posts), *corner_joints(walls)]
     return Assembly(
-        outline=outline, inner=inner, soil_face=inner, wall=(WallLayer("board", board.thickness),), course_heights=courses.heights, whole_course=courses.whole,
-        parts=(*walls, *posts), joints=tuple(joints), cavity=cavity_within(inner, courses.height, posts), spans=spans_of(runs, board.thickness, "boards"), members=_members(ring, courses, runs, board.timber.key),
-        footing=footing(choice.post_depth, stand), timbers=(board.used, post.used), post_limit=limit,
-    )  # fmt: skip
+        outline=outline,
+        inner=inner,
+        soil_face=inner,
+        wall=(WallLayer("board", board.thickness),),
+        course_heights=courses.heights,
+        whole_course=courses.whole,
+        parts=(*walls, *posts),
+        joints=tuple(joints),
+        cavity=cavity_within(inner, courses.height, posts),
+        spans=spans_of(runs, board.thickness, "boards"),
+        members=_members(ring, courses, runs, board.timber.key),
+        footing=footing(choice.post_depth, stand),
+        timbers=(board.used, post.used),
+        post_limit=limit,
+    )
 
 
 def _walls(ring: Ring, courses: Courses, stock: str, stock_width: float) -> list[Part]:
     return [
-        Part(f"{side.name} {course}", Role.WALL, stock, solid, side.name, course, ripped=courses.ripped(course, stock_width))
+        Part(
+            f"{side.name} {course}",
+            Role.WALL,
+            stock,
+            solid,
+            side.name,
+            course,
+            ripped=courses.ripped(course, stock_width),
+        )
         for course in range(1, courses.count + 1)
         for side in ring.outline.sides
         for solid in ring.pieces(side, course, courses.base(course), courses.of(course))
     ]
 
 
-def _members(ring: Ring, courses: Courses, runs: list[tuple[Side, float, int]], stock: str) -> tuple[Member, ...]:
+def _members(
+    ring: Ring, courses: Courses, runs: list[tuple[Side, float, int]], stock: str
+) -> tuple[Member, ...]:
     """The bottom board of every side: the soil is deepest there."""
     return tuple(
-        Member(side.name, "bottom board", stock, "along", bay, min(4, count), 0.0, courses.of(1), courses.of(1), ring.thickness) for side, bay, count in runs
+        Member(
+            side.name,
+            "bottom board",
+            stock,
+            "along",
+            bay,
+            min(4, count),
+            0.0,
+            courses.of(1),
+            courses.of(1),
+            ring.thickness,
+        )
+        for side, bay, count in runs
     )

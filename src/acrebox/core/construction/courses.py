@@ -60,7 +60,10 @@ def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, sh
     height = design.height.mm
     if not 0 < height <= TALLEST_MM:
         raise refuse(
-            "height", design.height.text, "A bed's height must be more than nothing and within reach.", f"more than 0, at most {show.length(TALLEST_MM)}"
+            "height",
+            design.height.text,
+            "A bed's height must be more than nothing and within reach.",
+            f"more than 0, at most {show.length(TALLEST_MM)}",
         )
     count = max(1, round((height + tongue) / cover))
     if abs(_whole(count, cover, tongue).height - height) <= TAPE_TOLERANCE_MM:
@@ -79,6 +82,8 @@ def _whole(count: int, cover: float, tongue: float) -> Courses:
 def _no_whole_course(height: float, cover: float, tongue: float, text: object, show: Printer) -> Exception:
     below = floor((height + tongue) / cover)
     counts = [n for n in (below, below + 1) if n >= 1]
-    choices = " or ".join(f"{show.length(_whole(n, cover, tongue).height)} ({n} course{'s' if n > 1 else ''})" for n in counts)
+    choices = " or ".join(
+        f"{show.length(_whole(n, cover, tongue).height)} ({n} course{'s' if n > 1 else ''})" for n in counts
+    )
     message = f"{show.length(height)} is not a whole number of {show.length(cover)} courses."
     return refuse("height", text, message, f"{choices}; or let the top course be ripped")

@@ -8,7 +8,14 @@ from acrebox.core.assembly import Assembly, Good, Joint, Member, Part, Role, Spa
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
-from acrebox.core.construction.posts import PostPlan, chosen_limit, even_marks, footing, set_posts, stand_height
+from acrebox.core.construction.posts import (
+    PostPlan,
+    chosen_limit,
+    even_marks,
+    footing,
+    set_posts,
+    stand_height,
+)
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.walls import UP, Ring, even_joints
 from acrebox.core.design import Design, FramedSheet
@@ -62,7 +69,13 @@ def assemble_framed_sheet(design: Design, book: Catalogue) -> Assembly:
         *layer_joints(sheets, rails, "sheet to rail", along=True, through=frame.sheet.steel.mm),
         *post_joints(rails, posts, "rail to post"),
         *(
-            Joint("stud to rail", (rail.name, stud.name), frame.rail.thickness, frame.rail.width, frame.rail.thickness)
+            Joint(
+                "stud to rail",
+                (rail.name, stud.name),
+                frame.rail.thickness,
+                frame.rail.width,
+                frame.rail.thickness,
+            )
             for rail in rails
             for stud in studs
             if _stands_on(rail, stud)
@@ -73,10 +86,23 @@ def assemble_framed_sheet(design: Design, book: Catalogue) -> Assembly:
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
     timbers = (frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,)
     return Assembly(
-        outline=frame.outline, inner=frame.inner, soil_face=face, wall=layers if choice.face == "outside" else layers[::-1], course_heights=frame.rows, whole_course=frame.rows[0],
-        parts=(*sheets, *rails, *studs, *posts), joints=tuple(joints), cavity=cavity_within(face, frame.height, [*rails, *studs, *posts]), spans=spans, members=_members(frame, spans, posts),
-        footing=footing(choice.post_depth, stand) if frame.has_posts else None, timbers=timbers, goods=_membrane(frame), counts=_counts(frame, sheets, studs), post_limit=limit,
-    )  # fmt: skip
+        outline=frame.outline,
+        inner=frame.inner,
+        soil_face=face,
+        wall=layers if choice.face == "outside" else layers[::-1],
+        course_heights=frame.rows,
+        whole_course=frame.rows[0],
+        parts=(*sheets, *rails, *studs, *posts),
+        joints=tuple(joints),
+        cavity=cavity_within(face, frame.height, [*rails, *studs, *posts]),
+        spans=spans,
+        members=_members(frame, spans, posts),
+        footing=footing(choice.post_depth, stand) if frame.has_posts else None,
+        timbers=timbers,
+        goods=_membrane(frame),
+        counts=_counts(frame, sheets, studs),
+        post_limit=limit,
+    )
 
 
 def _frame(design: Design, book: Catalogue) -> _Frame:
@@ -84,22 +110,50 @@ def _frame(design: Design, book: Catalogue) -> _Frame:
     assert isinstance(choice, FramedSheet)
     sheet = book.find_sheet(choice.sheet)
     if sheet is None:
-        raise refuse("construction.sheet", choice.sheet, "The yard has no such sheet.", ", ".join(s.key for s in book.sheet))
+        raise refuse(
+            "construction.sheet",
+            choice.sheet,
+            "The yard has no such sheet.",
+            ", ".join(s.key for s in book.sheet),
+        )
     rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     rows = _rows(design, sheet, rail, show)
     if not 200.0 <= choice.stud_limit.mm <= 3000.0:
-        raise refuse("construction.stud_limit", choice.stud_limit.text, "Studs cannot be spaced like that.", f"{show.length(200)} to {show.length(3000)}")
+        raise refuse(
+            "construction.stud_limit",
+            choice.stud_limit.text,
+            "Studs cannot be spaced like that.",
+            f"{show.length(200)} to {show.length(3000)}",
+        )
     wall = sheet.depth.mm + rail.thickness
-    outline = outside_outline(design, wall, max(LEAST_INSIDE_MM, 2 * post.width if choice.footing == "posts" else 2 * rail.width), show)
+    outline = outside_outline(
+        design,
+        wall,
+        max(LEAST_INSIDE_MM, 2 * post.width if choice.footing == "posts" else 2 * rail.width),
+        show,
+    )
     refuse_askew(outline, choice.corner, "Frames with sheet")
-    outer, thick = (sheet.depth.mm, rail.thickness) if choice.face == "outside" else (rail.thickness, sheet.depth.mm)
+    outer, thick = (
+        (sheet.depth.mm, rail.thickness) if choice.face == "outside" else (rail.thickness, sheet.depth.mm)
+    )
     first, second = Ring(outline, outer, choice.corner), Ring(outline.inset(outer), thick, choice.corner)
     skin, frames = (first, second) if choice.face == "outside" else (second, first)
     return _Frame(
-        outline, skin, frames, outline.inset(wall), sheet, rail, post, sum(rows), rows, choice,
-        longest_stick(design, rail.timber, book), longest_stick(design, sheet, book), show,
-    )  # fmt: skip
+        outline,
+        skin,
+        frames,
+        outline.inset(wall),
+        sheet,
+        rail,
+        post,
+        sum(rows),
+        rows,
+        choice,
+        longest_stick(design, rail.timber, book),
+        longest_stick(design, sheet, book),
+        show,
+    )
 
 
 def _rows(design: Design, sheet: Sheet, rail: ChosenTimber, show: Printer) -> tuple[float, ...]:
@@ -107,7 +161,9 @@ def _rows(design: Design, sheet: Sheet, rail: ChosenTimber, show: Printer) -> tu
     lowest = 2 * rail.width + 20
     if design.courses is not None:
         if design.courses > 2:
-            raise refuse("courses", design.courses, "That many rows of sheet are no garden bed.", "1 or 2 rows")
+            raise refuse(
+                "courses", design.courses, "That many rows of sheet are no garden bed.", "1 or 2 rows"
+            )
         return (sheet.cover.mm,) * design.courses
     assert design.height is not None
     height = design.height.mm
@@ -116,7 +172,8 @@ def _rows(design: Design, sheet: Sheet, rail: ChosenTimber, show: Printer) -> tu
             "height",
             design.height.text,
             f"The sheet is {show.length(sheet.width.mm)} wide and cannot stand {show.length(height)} high.",
-            f"{show.length(lowest)} to {show.length(sheet.width.mm)}, or 1 or 2 rows of {show.length(sheet.cover.mm)} cover",
+            f"{show.length(lowest)} to {show.length(sheet.width.mm)}, or 1 or 2 rows of"
+            f" {show.length(sheet.cover.mm)} cover",
         )
     return (height,)
 
@@ -135,7 +192,12 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     stand = stand_height(frame.choice, frame.height, frame.show)
     most = frame.rail.width - HOUSED_MM
     if frame.height - stand > most + 1e-6:
-        raise refuse("construction.post_drop", frame.choice.post_drop.text, "The top rail would pass over the posts.", f"at most {frame.show.length(most)}")
+        raise refuse(
+            "construction.post_drop",
+            frame.choice.post_drop.text,
+            "The top rail would pass over the posts.",
+            f"at most {frame.show.length(most)}",
+        )
     # Sheet inside: the posts stand outside it, their inner faces flush with the frame's.
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.frames.outline
@@ -145,13 +207,19 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
 
 def _along(side: Side, part: Part) -> tuple[float, float]:
     """From where to where along a side a part reaches [mm]."""
-    us = [(c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1] for c in part.solid.corners]
+    us = [
+        (c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1]
+        for c in part.solid.corners
+    ]
     return min(us), max(us)
 
 
 def _by_side(side: Side, part: Part, depth: float) -> bool:
     """Whether a post stands within the line of a side's frame."""
-    vs = [(c[0] - side.start[0]) * side.inward[0] + (c[1] - side.start[1]) * side.inward[1] for c in part.solid.corners]
+    vs = [
+        (c[0] - side.start[0]) * side.inward[0] + (c[1] - side.start[1]) * side.inward[1]
+        for c in part.solid.corners
+    ]
     u0, u1 = _along(side, part)
     return min(vs) < depth - 0.01 and max(vs) > 0.01 and u1 > 0.01 and u0 < side.length - 0.01
 
@@ -167,8 +235,20 @@ def _timber(frame: _Frame, posts: list[Part]) -> tuple[list[Part], list[Part], t
         taken = [_along(side, p) for p in posts if _by_side(side, p, frame.rail.thickness)]
         anchors = sorted((a + b) / 2 for a, b in taken) or [low + wide / 2, high - wide / 2]
         marks = even_marks(anchors, frame.choice.stud_limit.mm)
-        spans.append(Span(side.name, max(b - a for a, b in pairwise(marks)), len(marks) - 1, frame.sheet.depth.mm, STUD_RULE_MM, "sheet", "studs"))
-        stud_marks = [m for m in marks if not any(a - 0.01 < m + wide / 2 and m - wide / 2 < b + 0.01 for a, b in taken)]
+        spans.append(
+            Span(
+                side.name,
+                max(b - a for a, b in pairwise(marks)),
+                len(marks) - 1,
+                frame.sheet.depth.mm,
+                STUD_RULE_MM,
+                "sheet",
+                "studs",
+            )
+        )
+        stud_marks = [
+            m for m in marks if not any(a - 0.01 < m + wide / 2 and m - wide / 2 < b + 0.01 for a, b in taken)
+        ]
         studs += [_stud(frame, side, m, n) for n, m in enumerate(stud_marks, start=1)]
         try:
             joints = even_joints(low, high, frame.longest_rail, marks[1:-1])
@@ -181,13 +261,23 @@ def _timber(frame: _Frame, posts: list[Part]) -> tuple[list[Part], list[Part], t
             ) from None
         for level, base in (("bottom", 0.0), ("top", frame.height - wide)):
             for n, solid in enumerate(frame.frames.pieces(side, 1, base, wide, joints), start=1):
-                rails.append(Part(f"{side.name} {level} rail {n}", Role.RAIL, frame.rail.timber.key, solid, side.name))
+                rails.append(
+                    Part(f"{side.name} {level} rail {n}", Role.RAIL, frame.rail.timber.key, solid, side.name)
+                )
     return rails, studs, tuple(spans)
 
 
 def _stud(frame: _Frame, side: Side, mark: float, number: int) -> Part:
     wide = frame.rail.width
-    solid = Solid(side.place(mark - wide / 2, 0.0, wide), UP, side.along, side.inward, frame.height - 2 * wide, wide, frame.rail.thickness)
+    solid = Solid(
+        side.place(mark - wide / 2, 0.0, wide),
+        UP,
+        side.along,
+        side.inward,
+        frame.height - 2 * wide,
+        wide,
+        frame.rail.thickness,
+    )
     return Part(f"{side.name} stud {number}", Role.STUD, frame.rail.timber.key, solid, side.name)
 
 
@@ -199,7 +289,7 @@ def _stands_on(rail: Part, stud: Part) -> bool:
 
 def _notched(post: Part, rails: list[Part]) -> Part:
     """The post with a housing for every rail that passes through it."""
-    (p0, p1) = post.solid.bounds
+    p0, p1 = post.solid.bounds
     frame = (post.solid.along, post.solid.face, post.solid.through)
     origin = post.solid.origin
     cut: list[Notch] = []
@@ -221,7 +311,12 @@ def _merged(notches: list[Notch]) -> list[Notch]:
     done: list[Notch] = []
     for notch in sorted(notches, key=lambda n: (n.along, n.through, n.face)):
         last = done[-1] if done else None
-        if last and last.along == notch.along and last.through == notch.through and abs(last.face[1] - notch.face[0]) < 0.01:
+        if (
+            last
+            and last.along == notch.along
+            and last.through == notch.through
+            and abs(last.face[1] - notch.face[0]) < 0.01
+        ):
             done[-1] = Notch(last.along, (last.face[0], notch.face[1]), last.through)
         else:
             done.append(notch)
@@ -234,14 +329,33 @@ def _sheets(frame: _Frame) -> list[Part]:
     made = []
     for side in frame.skin.outline.sides:
         low, high = frame.skin.longest(side, 1)
-        count = 1 if high - low <= frame.longest_sheet else ceil((high - low) / (frame.longest_sheet - lap) - 1e-9)
+        count = (
+            1
+            if high - low <= frame.longest_sheet
+            else ceil((high - low) / (frame.longest_sheet - lap) - 1e-9)
+        )
         joints = tuple(low + (high - low) * n / count for n in range(1, count))
         for row, height in enumerate(frame.rows, start=1):
             base = sum(frame.rows[: row - 1])
             for n, solid in enumerate(frame.skin.pieces(side, 1, base, height, joints), start=1):
-                cut = height if height < frame.sheet.width.mm - 0.8 and len(frame.rows) == 1 and height != frame.sheet.cover.mm else None
+                cut = (
+                    height
+                    if height < frame.sheet.width.mm - 0.8
+                    and len(frame.rows) == 1
+                    and height != frame.sheet.cover.mm
+                    else None
+                )
                 made.append(
-                    Part(f"{side.name} sheet {row}.{n}", Role.SHEET, frame.sheet.key, solid, side.name, row, allowance=lap if n < count else 0.0, ripped=cut)
+                    Part(
+                        f"{side.name} sheet {row}.{n}",
+                        Role.SHEET,
+                        frame.sheet.key,
+                        solid,
+                        side.name,
+                        row,
+                        allowance=lap if n < count else 0.0,
+                        ripped=cut,
+                    )
                 )
     return made
 
@@ -249,7 +363,15 @@ def _sheets(frame: _Frame) -> list[Part]:
 def _membrane(frame: _Frame) -> tuple[Good, ...]:
     corners = len(frame.outline.ring)
     metres = corners * frame.height / 1000
-    return (Good("corner-membrane", "corner membrane", ceil(metres * 10) / 10, "m", f"{corners} corners × {frame.show.length(frame.height)} = {metres:.2f} m"),)
+    return (
+        Good(
+            "corner-membrane",
+            "corner membrane",
+            ceil(metres * 10) / 10,
+            "m",
+            f"{corners} corners × {frame.show.length(frame.height)} = {metres:.2f} m",
+        ),
+    )
 
 
 def _counts(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, str]:
@@ -259,13 +381,19 @@ def _counts(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, s
     for side in frame.frames.outline.sides:
         mine = sorted(_along(side, s)[0] for s in studs if s.side == side.name)
         # Where a post stands between two studs there is no spacer of theirs.
-        gaps = {round(b - a - frame.rail.width, 1) for a, b in pairwise(mine) if b - a <= frame.choice.stud_limit.mm + 0.1}
+        gaps = {
+            round(b - a - frame.rail.width, 1)
+            for a, b in pairwise(mine)
+            if b - a <= frame.choice.stud_limit.mm + 0.1
+        }
         if gaps:
             spacers.append(f"{side.name} {show(min(gaps))}")
     if spacers:
         words["spacers between studs"] = ", ".join(spacers)
     if frame.choice.open_end:
-        words["open end"] = "leave one short end off until the barrow has been in; screw it on before the last load"
+        words["open end"] = (
+            "leave one short end off until the barrow has been in; screw it on before the last load"
+        )
     return words
 
 
@@ -277,7 +405,17 @@ def _members(frame: _Frame, spans: tuple[Span, ...], posts: list[Part]) -> tuple
         side = next(s for s in frame.frames.outline.sides if s.name == span.side)
         found.append(
             Member(
-                span.side, "sheet", frame.sheet.key, "along", span.length, min(4, span.bays), 0.0, frame.rows[0], frame.rows[0], frame.sheet.depth.mm, "studs"
+                span.side,
+                "sheet",
+                frame.sheet.key,
+                "along",
+                span.length,
+                min(4, span.bays),
+                0.0,
+                frame.rows[0],
+                frame.rows[0],
+                frame.sheet.depth.mm,
+                "studs",
             )
         )
         found.append(
@@ -296,7 +434,9 @@ def _members(frame: _Frame, spans: tuple[Span, ...], posts: list[Part]) -> tuple
                 strip=span.length,
             )
         )
-        marks = sorted((a + b) / 2 for a, b in (_along(side, p) for p in posts if _by_side(side, p, rail.thickness)))
+        marks = sorted(
+            (a + b) / 2 for a, b in (_along(side, p) for p in posts if _by_side(side, p, rail.thickness))
+        )
         bay = max((b - a for a, b in pairwise(marks)), default=side.length)
         found.append(
             Member(

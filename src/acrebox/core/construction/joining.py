@@ -12,7 +12,12 @@ def touching(a: Part, b: Part) -> bool:
     """Whether two parts lie against each other, by more than an edge."""
     (a0, a1), (b0, b1) = a.solid.bounds, b.solid.bounds
     # Written out, since it runs for every pair: most are far apart along x or y.
-    if a0[0] > b1[0] + TOUCH_MM or b0[0] > a1[0] + TOUCH_MM or a0[1] > b1[1] + TOUCH_MM or b0[1] > a1[1] + TOUCH_MM:
+    if (
+        a0[0] > b1[0] + TOUCH_MM
+        or b0[0] > a1[0] + TOUCH_MM
+        or a0[1] > b1[1] + TOUCH_MM
+        or b0[1] > a1[1] + TOUCH_MM
+    ):
         return False
     if a0[2] > b1[2] + TOUCH_MM or b0[2] > a1[2] + TOUCH_MM:
         return False
@@ -30,7 +35,13 @@ def post_joints(walls: Sequence[Part], posts: Sequence[Part], kind: str = "board
     for piece in walls:
         for post in posts:
             if touching(piece, post):
-                yield Joint(kind, (piece.name, post.name), piece.solid.thickness, post.solid.thickness, contact_height(piece, post))
+                yield Joint(
+                    kind,
+                    (piece.name, post.name),
+                    piece.solid.thickness,
+                    post.solid.thickness,
+                    contact_height(piece, post),
+                )
 
 
 def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint]:
@@ -42,11 +53,22 @@ def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint
         for n, one in enumerate(pieces):
             for other in pieces[n + 1 :]:
                 if one.side != other.side and touching(one, other):
-                    yield Joint(kind, (one.name, other.name), one.solid.thickness, other.solid.length / 2, contact_height(one, other))
+                    yield Joint(
+                        kind,
+                        (one.name, other.name),
+                        one.solid.thickness,
+                        other.solid.length / 2,
+                        contact_height(one, other),
+                    )
 
 
 def layer_joints(
-    outer: Sequence[Part], inner: Sequence[Part], kind: str, along: bool = False, through: float | None = None, into: float | None = None
+    outer: Sequence[Part],
+    inner: Sequence[Part],
+    kind: str,
+    along: bool = False,
+    through: float | None = None,
+    into: float | None = None,
 ) -> Iterator[Joint]:
     """Pieces of an outer layer against those of the layer behind them.
 
@@ -58,7 +80,17 @@ def layer_joints(
             if touching(one, other):
                 (a0, a1), (b0, b1) = one.solid.bounds, other.solid.bounds
                 shared = [min(a1[i], b1[i]) - max(a0[i], b0[i]) for i in range(3)]
-                run = max(shared) if along else min(max(shared[0], shared[1]), other.solid.width if other.solid.width > 0 else shared[2])
+                run = (
+                    max(shared)
+                    if along
+                    else min(
+                        max(shared[0], shared[1]), other.solid.width if other.solid.width > 0 else shared[2]
+                    )
+                )
                 yield Joint(
-                    kind, (one.name, other.name), one.solid.thickness if through is None else through, other.solid.thickness if into is None else into, run
+                    kind,
+                    (one.name, other.name),
+                    one.solid.thickness if through is None else through,
+                    other.solid.thickness if into is None else into,
+                    run,
                 )

@@ -2,7 +2,18 @@
 
 from math import cos, pi, sin
 
-from acrebox.core.design import AnyOutline, Corner, Design, HShape, LShape, Measured, Polygon, Rectangle, RegularPolygon, UShape
+from acrebox.core.design import (
+    AnyOutline,
+    Corner,
+    Design,
+    HShape,
+    LShape,
+    Measured,
+    Polygon,
+    Rectangle,
+    RegularPolygon,
+    UShape,
+)
 from acrebox.core.errors import DesignError, Problem, refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
@@ -32,7 +43,12 @@ def outside_outline(design: Design, wall: float, least_inside: float, show: Prin
         outside = given.inset(-wall) if chosen.measured is Measured.INSIDE else given
         inside = outside.inset(wall)
     except ValueError as reason:
-        raise refuse("outline", _words(chosen, show), f"The walls do not fit: {reason}.", f"sides longer than two walls of {show.length(wall)}") from None
+        raise refuse(
+            "outline",
+            _words(chosen, show),
+            f"The walls do not fit: {reason}.",
+            f"sides longer than two walls of {show.length(wall)}",
+        ) from None
     _check_sides(chosen, outside, inside, least_inside, show)
     # The walk starts at the origin of the outside, so that drawings and parts share one corner.
     x0, y0 = min(p[0] for p in outside.ring), min(p[1] for p in outside.ring)
@@ -45,7 +61,9 @@ def refuse_askew(outline: Outline, corner: Corner, what: str) -> None:
     if corner is Corner.MITRED:
         raise refuse("construction.corner", corner, f"{what} meet square.", square)
     if any(abs(c - 90) > 1e-6 and abs(c - 270) > 1e-6 for c in outline.corners):
-        raise refuse("outline", ", ".join(f"{c:.4g}°" for c in outline.corners[:8]), f"{what} meet square.", square)
+        raise refuse(
+            "outline", ", ".join(f"{c:.4g}°" for c in outline.corners[:8]), f"{what} meet square.", square
+        )
 
 
 def _check_lengths(chosen: AnyOutline, wall: float, least: float, show: Printer) -> None:
@@ -59,9 +77,20 @@ def _check_lengths(chosen: AnyOutline, wall: float, least: float, show: Printer)
         if size.mm <= 0 or size.mm < low or size.mm > LONGEST_MM:
             short = size.mm < low or size.mm <= 0
             says = "is shorter than its posts and boards" if short else "is longer than a bed can be planned"
-            name = field.split(".")[-1] if not field[-1].isdigit() else f"side {int(field.rsplit('.', 1)[1]) + 1}"
-            allowed = f"at least {show.length(max(low, 1.0))} {chosen.measured} (two walls, two posts), at most {show.length(LONGEST_MM)}"
-            problems.append(Problem(f"outline.{field}", str(size.text), f"A {name} of {show.length(size.mm)} {says}.", allowed))
+            name = (
+                field.split(".")[-1]
+                if not field[-1].isdigit()
+                else f"side {int(field.rsplit('.', 1)[1]) + 1}"
+            )
+            allowed = (
+                f"at least {show.length(max(low, 1.0))} {chosen.measured} (two walls, two posts), at most"
+                f" {show.length(LONGEST_MM)}"
+            )
+            problems.append(
+                Problem(
+                    f"outline.{field}", str(size.text), f"A {name} of {show.length(size.mm)} {says}.", allowed
+                )
+            )
     if problems:
         raise DesignError(problems)
 
@@ -91,7 +120,13 @@ def _l(chosen: LShape, show: Printer) -> tuple[Point2, ...]:
 
 
 def _u(chosen: UShape, show: Printer) -> tuple[Point2, ...]:
-    a, b, front, left, right = chosen.length.mm, chosen.width.mm, chosen.front.mm, chosen.left.mm, chosen.right.mm
+    a, b, front, left, right = (
+        chosen.length.mm,
+        chosen.width.mm,
+        chosen.front.mm,
+        chosen.left.mm,
+        chosen.right.mm,
+    )
     _less("front", chosen.front, b, "width", show)
     _less("right", chosen.right, a - left, "length less the left leg", show)
     return ((0, 0), (a, 0), (a, b), (a - right, b), (a - right, front), (left, front), (left, b), (0, b))
@@ -108,14 +143,22 @@ def _h(chosen: HShape, show: Printer) -> tuple[Point2, ...]:
 
 def _less(field: str, size: Length, whole: float, of: str, show: Printer) -> None:
     if size.mm >= whole:
-        raise refuse(f"outline.{field}", size.text, f"{show.length(size.mm)} leaves nothing to cut out of the {of}.", f"less than {show.length(whole)}")
+        raise refuse(
+            f"outline.{field}",
+            size.text,
+            f"{show.length(size.mm)} leaves nothing to cut out of the {of}.",
+            f"less than {show.length(whole)}",
+        )
 
 
 def _regular(count: int, side: float) -> tuple[Point2, ...]:
     radius = side / (2 * sin(pi / count))
     # The first side lies along the front.
     start = -pi / 2 - pi / count
-    return tuple((radius * cos(start + 2 * pi * n / count), radius * sin(start + 2 * pi * n / count)) for n in range(count))
+    return tuple(
+        (radius * cos(start + 2 * pi * n / count), radius * sin(start + 2 * pi * n / count))
+        for n in range(count)
+    )
 
 
 def _closed(chosen: Polygon) -> tuple[Point2, ...]:
@@ -129,11 +172,20 @@ def _check_sides(chosen: AnyOutline, outside: Outline, inside: Outline, least: f
     for n, (outer, inner) in enumerate(zip(outside.sides, inside.sides, strict=True)):
         if inner.length < least or outer.length < least:
             typed = isinstance(chosen, Polygon) and n < len(chosen.sides)
-            field = f"outline.sides.{n}.length" if typed else "outline.side" if isinstance(chosen, RegularPolygon) else "outline"
+            field = (
+                f"outline.sides.{n}.length"
+                if typed
+                else "outline.side"
+                if isinstance(chosen, RegularPolygon)
+                else "outline"
+            )
             raise refuse(
-                field, show.length(outer.length), f"{outer.name.capitalize()} of {show.length(outer.length)} has {show.length(inner.length)} inside: its posts do not fit.",
+                field,
+                show.length(outer.length),
+                f"{outer.name.capitalize()} of {show.length(outer.length)} has {show.length(inner.length)}"
+                " inside: its posts do not fit.",
                 f"at least {show.length(least)} inside the walls",
-            )  # fmt: skip
+            )
 
 
 def _words(chosen: AnyOutline, show: Printer) -> str:

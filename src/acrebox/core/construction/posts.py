@@ -57,7 +57,9 @@ def spacing_rules() -> tuple[tuple[float, float], ...]:
 
 def spacing_rule(thickness: float) -> float:
     """The rule-of-thumb limit between supports [mm] for boards of that thickness [mm]."""
-    return next((limit for least, limit in spacing_rules() if thickness >= least - 0.5), spacing_rules()[-1][1])
+    return next(
+        (limit for least, limit in spacing_rules() if thickness >= least - 0.5), spacing_rules()[-1][1]
+    )
 
 
 def stand_height(choice: Posted, wall_top: float, show: Printer) -> float:
@@ -67,7 +69,12 @@ def stand_height(choice: Posted, wall_top: float, show: Printer) -> float:
     """
     drop = choice.post_drop.mm if choice.post_top is PostTop.HIDDEN else 0.0
     if drop >= wall_top:
-        raise refuse("construction.post_drop", choice.post_drop.text, "The posts would end below the ground.", f"less than the wall's {show.length(wall_top)}")
+        raise refuse(
+            "construction.post_drop",
+            choice.post_drop.text,
+            "The posts would end below the ground.",
+            f"less than the wall's {show.length(wall_top)}",
+        )
     return wall_top - drop
 
 
@@ -80,7 +87,12 @@ def chosen_limit(choice: Posted, rule: float, post_width: float, show: Printer) 
         return rule
     least = max(LEAST_LIMIT_MM, 2.2 * post_width)
     if choice.post_limit.mm < least:
-        raise refuse("construction.post_limit", choice.post_limit.text, "The posts would stand against each other.", f"at least {show.length(least)}")
+        raise refuse(
+            "construction.post_limit",
+            choice.post_limit.text,
+            "The posts would stand against each other.",
+            f"at least {show.length(least)}",
+        )
     return choice.post_limit.mm
 
 
@@ -125,7 +137,9 @@ class PostPlan:
             return first_at, side.length - self.post.thickness / 2
         return first_at, side.length - self._off(last) - self.post.width / 2
 
-    def stands(self, joins: Mapping[int, Sequence[float]]) -> tuple[list[Stand], list[tuple[Side, float, int]]]:
+    def stands(
+        self, joins: Mapping[int, Sequence[float]]
+    ) -> tuple[list[Stand], list[tuple[Side, float, int]]]:
         """All posts, and of every side its widest bay [mm] and how many bays it has. `joins` must each have a post."""
         found: list[Stand] = []
         runs = []
@@ -135,7 +149,10 @@ class PostPlan:
             marks = even_marks([first, *joins.get(side.index, ()), last], self.limit)
             runs.append((side, max(b - a for a, b in itertools.pairwise(marks)), len(marks) - 1))
             found.append(Stand(side, first - half, Role.CORNER_POST, f"{side.name} corner"))
-            found += [Stand(side, mark - half, Role.MID_POST, f"{side.name} mid {n}") for n, mark in enumerate(marks[1:-1], start=1)]
+            found += [
+                Stand(side, mark - half, Role.MID_POST, f"{side.name} mid {n}")
+                for n, mark in enumerate(marks[1:-1], start=1)
+            ]
             if not self._shared((side.index + 1) % len(self.face.ring)):
                 found.append(Stand(side, last - half, Role.CORNER_POST, f"{side.name} far corner"))
         return found, runs
@@ -145,9 +162,14 @@ def post_solid(plan: PostPlan, stand: Stand, above: float, below: float) -> Soli
     """A post in place: `above` and `below` the ground [mm]."""
     depth = plan.post.thickness
     return Solid(
-        origin=stand.side.place(stand.at, -depth if plan.outward else 0.0, -below), along=UP, face=stand.side.along, through=stand.side.inward,
-        length=above + below, width=plan.post.width, thickness=depth,
-    )  # fmt: skip
+        origin=stand.side.place(stand.at, -depth if plan.outward else 0.0, -below),
+        along=UP,
+        face=stand.side.along,
+        through=stand.side.inward,
+        length=above + below,
+        width=plan.post.width,
+        thickness=depth,
+    )
 
 
 def set_posts(
@@ -160,7 +182,17 @@ def set_posts(
     stands, runs = plan.stands(joins)
     foot = footing(choice.post_depth, stand)
     allowance = TRIM_ALLOWANCE_MM if choice.post_top is PostTop.TRIMMED else 0.0
-    parts = [Part(s.name, s.role, plan.post.timber.key, post_solid(plan, s, foot.above, foot.below), s.side.name, allowance=allowance) for s in stands]
+    parts = [
+        Part(
+            s.name,
+            s.role,
+            plan.post.timber.key,
+            post_solid(plan, s, foot.above, foot.below),
+            s.side.name,
+            allowance=allowance,
+        )
+        for s in stands
+    ]
     check_clear(parts, show)
     order = [Role.CORNER_POST, Role.MID_POST]
     return sorted(parts, key=lambda p: order.index(p.role)), runs
@@ -171,15 +203,23 @@ def check_clear(posts: Sequence[Part], show: Printer) -> None:
     for n, one in enumerate(posts):
         for other in posts[n + 1 :]:
             (a0, a1), (b0, b1) = one.solid.bounds, other.solid.bounds
-            if all(min(a1[i], b1[i]) - max(a0[i], b0[i]) > 0.01 for i in (0, 1)) and one.solid.overlaps(other.solid):
+            if all(min(a1[i], b1[i]) - max(a0[i], b0[i]) > 0.01 for i in (0, 1)) and one.solid.overlaps(
+                other.solid
+            ):
                 raise refuse(
                     "outline",
                     f"{one.name}, {other.name}",
                     "Two posts would stand in each other.",
-                    f"longer sides, thinner posts than {show.length(one.solid.width)}, or a wider limit between posts",
+                    f"longer sides, thinner posts than {show.length(one.solid.width)}, or a wider limit"
+                    " between posts",
                 )
 
 
-def spans_of(runs: Iterable[tuple[Side, float, int]], thickness: float, what: str, rule: float | None = None) -> tuple[Span, ...]:
+def spans_of(
+    runs: Iterable[tuple[Side, float, int]], thickness: float, what: str, rule: float | None = None
+) -> tuple[Span, ...]:
     """Spans of what the posts hold, with the rule of thumb for its thickness [mm]."""
-    return tuple(Span(side.name, bay, count, thickness, rule if rule is not None else spacing_rule(thickness), what) for side, bay, count in runs)
+    return tuple(
+        Span(side.name, bay, count, thickness, rule if rule is not None else spacing_rule(thickness), what)
+        for side, bay, count in runs
+    )

@@ -32,7 +32,10 @@ class ChosenTimber:
     @property
     def differs(self) -> bool:
         """Whether the tape disagrees with the catalogue by more than half a millimetre."""
-        return abs(self.thickness - self.timber.thickness.mm) > 0.5 or abs(self.width - self.timber.width.mm) > 0.5
+        return (
+            abs(self.thickness - self.timber.thickness.mm) > 0.5
+            or abs(self.width - self.timber.width.mm) > 0.5
+        )
 
 
 def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> ChosenTimber:
@@ -43,11 +46,18 @@ def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> 
     timber = book.find_timber(name)
     if timber is None:
         known = ", ".join(f"{t.key} ({t.nominal})" for t in book.timber)
-        raise refuse(field, name, f"The yard has no timber called '{name}'.", f"a stock key or nominal size: {known}")
+        raise refuse(
+            field, name, f"The yard has no timber called '{name}'.", f"a stock key or nominal size: {known}"
+        )
     for side in ("thickness", "width"):
         length = getattr(measured, side)
         if length is not None and not SMALLEST_MM <= length.mm <= LARGEST_MM:
-            raise refuse(f"{field}_measured.{side}", length.text, f"A {side} of {length.text} is no stick of timber.", "5 mm to 600 mm (1/4 in to 2 ft)")
+            raise refuse(
+                f"{field}_measured.{side}",
+                length.text,
+                f"A {side} of {length.text} is no stick of timber.",
+                "5 mm to 600 mm (1/4 in to 2 ft)",
+            )
     thickness = (measured.thickness or timber.thickness).mm
     width = (measured.width or timber.width).mm
     return ChosenTimber(field, timber, thickness, width)
@@ -55,6 +65,10 @@ def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> 
 
 def longest_stick(design: Design, timber: Timber | Sheet, book: Catalogue) -> float:
     """The longest piece that a stick of a section gives, after squaring [mm]."""
-    own = [row.length.mm for row in design.bench.lengths if book.find_cuttable(row.stock) == timber and row.limit != 0]
+    own = [
+        row.length.mm
+        for row in design.bench.lengths
+        if book.find_cuttable(row.stock) == timber and row.limit != 0
+    ]
     trim = design.bench.trim.mm * (2 if design.bench.trim_ends == "both" else 1)
     return max(own or [row.length.mm for row in timber.lengths]) - trim

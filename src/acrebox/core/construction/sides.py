@@ -12,5 +12,7 @@ def outer_side(bed: Assembly, name: str, field: str) -> Side:
     """
     found = next((s for s in bed.outline.sides if s.name == name), None)
     if found is None:
-        raise refuse(field, name, f"The bed has no side called '{name}'.", ", ".join(s.name for s in bed.outline.sides))
+        raise refuse(
+            field, name, f"The bed has no side called '{name}'.", ", ".join(s.name for s in bed.outline.sides)
+        )
     return found

@@ -63,13 +63,29 @@ def assemble_sleepers(design: Design, book: Catalogue) -> Assembly:
     walls = _walls(frame)
     posts, spans, foot = _posts(frame)
     _check_wall(frame, [p for p in posts if p.role is Role.LEDGER_POST])
-    joints: list[Joint] = [*post_joints(walls, posts, "sleeper to post"), *corner_joints(walls, "sleeper corner")]
+    joints: list[Joint] = [
+        *post_joints(walls, posts, "sleeper to post"),
+        *corner_joints(walls, "sleeper corner"),
+    ]
     timbers = (frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,)
     return Assembly(
-        outline=frame.ring.outline, inner=frame.inner, soil_face=frame.inner, wall=(WallLayer("sleeper", frame.ring.thickness),), course_heights=frame.courses.heights,
-        whole_course=frame.courses.whole, parts=(*walls, *posts), joints=tuple(joints), cavity=cavity_within(frame.inner, frame.courses.height, posts),
-        spans=spans, members=_members(frame, spans), footing=foot, timbers=timbers, goods=_anchors(posts), counts=_counts(frame, walls), post_limit=frame.limit if posts else 0.0,
-    )  # fmt: skip
+        outline=frame.ring.outline,
+        inner=frame.inner,
+        soil_face=frame.inner,
+        wall=(WallLayer("sleeper", frame.ring.thickness),),
+        course_heights=frame.courses.heights,
+        whole_course=frame.courses.whole,
+        parts=(*walls, *posts),
+        joints=tuple(joints),
+        cavity=cavity_within(frame.inner, frame.courses.height, posts),
+        spans=spans,
+        members=_members(frame, spans),
+        footing=foot,
+        timbers=timbers,
+        goods=_anchors(posts),
+        counts=_counts(frame, walls),
+        post_limit=frame.limit if posts else 0.0,
+    )
 
 
 def _frame(design: Design, book: Catalogue) -> _Frame:
@@ -83,11 +99,25 @@ def _frame(design: Design, book: Catalogue) -> _Frame:
     postless = choice.held_by == "corner_blocks"
     outline = outside_outline(design, wall, LEAST_INSIDE_MM if postless else 2 * post.width, show)
     if choice.hung is not None and choice.hung.side not in [s.name for s in outline.sides]:
-        raise refuse("construction.hung.side", choice.hung.side, "The bed has no such side.", ", ".join(s.name for s in outline.sides))
+        raise refuse(
+            "construction.hung.side",
+            choice.hung.side,
+            "The bed has no such side.",
+            ", ".join(s.name for s in outline.sides),
+        )
     limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
     stand = stand_height(choice, courses.height, show)
     return _Frame(
-        Ring(outline, wall, choice.corner), outline.inset(wall), courses, sleeper, post, choice, longest_stick(design, sleeper.timber, book), stand, limit, show
+        Ring(outline, wall, choice.corner),
+        outline.inset(wall),
+        courses,
+        sleeper,
+        post,
+        choice,
+        longest_stick(design, sleeper.timber, book),
+        stand,
+        limit,
+        show,
     )
 
 
@@ -101,7 +131,9 @@ def _walls(frame: _Frame) -> list[Part]:
     for course in range(1, frame.courses.count + 1):
         for side in frame.ring.outline.sides:
             joints = _joints(frame, side, course)
-            pieces = frame.ring.pieces(side, course, frame.courses.base(course), frame.courses.of(course), joints)
+            pieces = frame.ring.pieces(
+                side, course, frame.courses.base(course), frame.courses.of(course), joints
+            )
             for n, solid in enumerate(pieces, start=1):
                 name = f"{side.name} {course}" if len(pieces) == 1 else f"{side.name} {course}, piece {n}"
                 walls.append(Part(name, Role.SLEEPER, frame.sleeper.timber.key, solid, side.name, course))
@@ -118,9 +150,11 @@ def _check_overlap(frame: _Frame) -> None:
         least = min((abs(a - b) for a in odd for b in even), default=None)
         if least is not None and least < frame.choice.overlap.mm - 0.5:
             raise refuse(
-                "construction.overlap", frame.choice.overlap.text, f"On {side.name} the joints of two courses lie {frame.show.length(least)} apart.",
+                "construction.overlap",
+                frame.choice.overlap.text,
+                f"On {side.name} the joints of two courses lie {frame.show.length(least)} apart.",
                 f"at most {frame.show.length(least)}, or longer sleepers",
-            )  # fmt: skip
+            )
 
 
 def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Footing | None]:
@@ -130,8 +164,15 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Footing | None]
     outward = frame.choice.held_by == "posts_outside"
     face = frame.ring.outline if outward else frame.inner
     plan = PostPlan(face, frame.post, outward, frame.limit)
-    joins = {side.index: [at - across(side, face.sides[side.index]) for at in _joints(frame, side, 1)] for side in frame.ring.outline.sides}
-    choice = frame.choice if frame.choice.hung is None else frame.choice.model_copy(update={"post_depth": PostDepth.AS_DEEP_AS_TALL})
+    joins = {
+        side.index: [at - across(side, face.sides[side.index]) for at in _joints(frame, side, 1)]
+        for side in frame.ring.outline.sides
+    }
+    choice = (
+        frame.choice
+        if frame.choice.hung is None
+        else frame.choice.model_copy(update={"post_depth": PostDepth.AS_DEEP_AS_TALL})
+    )
     posts, runs = set_posts(plan, choice, frame.stand, joins, frame.show)
     hung = frame.hung
     if hung is not None:
@@ -175,7 +216,8 @@ def _check_wall(frame: _Frame, ledgers: list[Part]) -> None:
         raise refuse(
             "construction.hung.obstacle",
             hung.obstacle.text,
-            f"The bed stands {show(frame.courses.height)} high and would cover what is at {show(hung.obstacle.mm)}.",
+            f"The bed stands {show(frame.courses.height)} high and would cover what is at"
+            f" {show(hung.obstacle.mm)}.",
             f"at least {show(frame.courses.height)}, or a lower bed",
         )
     if hung.hatch is None:
@@ -190,13 +232,19 @@ def _check_wall(frame: _Frame, ledgers: list[Part]) -> None:
             f"start and width together at most {show(side.length)}",
         )
     for post in ledgers:
-        us = [(c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1] for c in post.solid.corners]
+        us = [
+            (c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1]
+            for c in post.solid.corners
+        ]
         if min(us) < high - 0.01 and max(us) > low + 0.01:
             at = side.length - max(us)
             raise refuse(
-                "construction.hung.hatch", f"{hung.hatch.start.text} + {hung.hatch.width.text}", f"The ledger post at {show(at)} from the left would cover the hatch.",
-                f"a hatch clear of {show(at)} to {show(at + frame.post.width)}, or another limit between posts",
-            )  # fmt: skip
+                "construction.hung.hatch",
+                f"{hung.hatch.start.text} + {hung.hatch.width.text}",
+                f"The ledger post at {show(at)} from the left would cover the hatch.",
+                f"a hatch clear of {show(at)} to {show(at + frame.post.width)}, or another limit between"
+                " posts",
+            )
 
 
 def _anchors(posts: list[Part]) -> tuple[Good, ...]:
@@ -210,7 +258,8 @@ def _anchors(posts: list[Part]) -> tuple[Good, ...]:
             "wall anchors",
             each * len(ledgers),
             "piece",
-            f"{len(ledgers)} ledger posts × {each} = {each * len(ledgers)}; two a post, a third in posts over 600 mm",
+            f"{len(ledgers)} ledger posts × {each} = {each * len(ledgers)}; two a post, a third in posts over"
+            " 600 mm",
         ),
     )
 
@@ -220,7 +269,9 @@ def _counts(frame: _Frame, walls: list[Part]) -> dict[str, str]:
     joined = {name: n for name, n in pieces.items() if n > 1}
     words = {"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses"}
     if joined:
-        words["joints"] = "staggered by half a piece: " + ", ".join(f"{name} in {n} equal pieces a course" for name, n in joined.items())
+        words["joints"] = "staggered by half a piece: " + ", ".join(
+            f"{name} in {n} equal pieces a course" for name, n in joined.items()
+        )
     return words
 
 

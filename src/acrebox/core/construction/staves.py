@@ -10,7 +10,15 @@ from acrebox.core.construction.courses import TALLEST_MM
 from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
-from acrebox.core.construction.posts import PostPlan, chosen_limit, footing, set_posts, spacing_rule, spans_of, stand_height
+from acrebox.core.construction.posts import (
+    PostPlan,
+    chosen_limit,
+    footing,
+    set_posts,
+    spacing_rule,
+    spans_of,
+    stand_height,
+)
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.walls import UP, Ring, across, even_joints, flat_pieces
 from acrebox.core.design import Design, Staves
@@ -99,7 +107,9 @@ def assemble_staves(design: Design, book: Catalogue) -> Assembly:
     staves, rails, tops, joins, counts = _panels(frame)
     stand = stand_height(choice, frame.height, show)
     limit = chosen_limit(choice, spacing_rule(frame.rail.thickness + frame.stave.thickness), post.width, show)
-    posts, runs = set_posts(PostPlan(frame.inner, post, outward=False, limit=limit), choice, stand, joins, show)
+    posts, runs = set_posts(
+        PostPlan(frame.inner, post, outward=False, limit=limit), choice, stand, joins, show
+    )
     joints: list[Joint] = [
         *layer_joints(staves, rails, "stave to rail"),
         *post_joints(rails, posts, "rail to post"),
@@ -107,13 +117,23 @@ def assemble_staves(design: Design, book: Catalogue) -> Assembly:
     ]
     face = frame.outline.inset(frame.stave.thickness)
     return Assembly(
-        outline=frame.outline, inner=frame.inner, soil_face=face, wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
-        course_heights=(frame.height,), whole_course=frame.height, parts=(*staves, *rails, *tops, *posts), joints=tuple(joints),
-        cavity=cavity_within(face, frame.height, [*rails, *posts]), spans=spans_of(runs, frame.rail.thickness + frame.stave.thickness, "panels"),
+        outline=frame.outline,
+        inner=frame.inner,
+        soil_face=face,
+        wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
+        course_heights=(frame.height,),
+        whole_course=frame.height,
+        parts=(*staves, *rails, *tops, *posts),
+        joints=tuple(joints),
+        cavity=cavity_within(face, frame.height, [*rails, *posts]),
+        spans=spans_of(runs, frame.rail.thickness + frame.stave.thickness, "panels"),
         members=_members(frame, runs),
-        footing=footing(choice.post_depth, stand), timbers=(frame.stave.used, frame.rail.used, post.used), counts=counts, post_limit=limit,
+        footing=footing(choice.post_depth, stand),
+        timbers=(frame.stave.used, frame.rail.used, post.used),
+        counts=counts,
+        post_limit=limit,
         crown=frame.height + frame.rail.thickness,
-    )  # fmt: skip
+    )
 
 
 def _frame(design: Design, book: Catalogue) -> _Frame:
@@ -138,31 +158,54 @@ def _frame(design: Design, book: Catalogue) -> _Frame:
     outline = outside_outline(design, wall, 2 * post.width, show)
     refuse_askew(outline, choice.corner, "Panels of staves")
     if choice.panel.mm < 2 * WIDEST_MM / 2:
-        raise refuse("construction.panel", choice.panel.text, "A panel that short is no panel.", f"at least {show.length(WIDEST_MM)}")
+        raise refuse(
+            "construction.panel",
+            choice.panel.text,
+            "A panel that short is no panel.",
+            f"at least {show.length(WIDEST_MM)}",
+        )
     corner = choice.corner
     return _Frame(
-        outline, Ring(outline, stave.thickness, corner), Ring(outline.inset(stave.thickness), rail.thickness, corner), outline.inset(wall),
-        stave, rail, design.height.mm, choice, longest_stick(design, rail.timber, book), show,
-    )  # fmt: skip
+        outline,
+        Ring(outline, stave.thickness, corner),
+        Ring(outline.inset(stave.thickness), rail.thickness, corner),
+        outline.inset(wall),
+        stave,
+        rail,
+        design.height.mm,
+        choice,
+        longest_stick(design, rail.timber, book),
+        show,
+    )
 
 
 def _check_widths(choice: Staves, show: Printer) -> None:
     if not choice.widths and choice.average is None:
-        raise refuse("construction.widths", "none", "No boards are measured.", "a list of widths, or their average")
+        raise refuse(
+            "construction.widths", "none", "No boards are measured.", "a list of widths, or their average"
+        )
     named = [(f"construction.widths.{n}", w) for n, w in enumerate(choice.widths)]
     if choice.average is not None and not choice.widths:
         named.append(("construction.average", choice.average))
     for name, width in named:
         if not NARROWEST_MM <= width.mm <= WIDEST_MM:
             raise refuse(
-                name, width.text, f"A board {show.length(width.mm)} wide is no pallet board.", f"{show.length(NARROWEST_MM)} to {show.length(WIDEST_MM)}"
+                name,
+                width.text,
+                f"A board {show.length(width.mm)} wide is no pallet board.",
+                f"{show.length(NARROWEST_MM)} to {show.length(WIDEST_MM)}",
             )
 
 
-def _panels(frame: _Frame) -> tuple[list[Part], list[Part], list[Part], dict[int, list[float]], dict[str, str]]:
+def _panels(
+    frame: _Frame,
+) -> tuple[list[Part], list[Part], list[Part], dict[int, list[float]], dict[str, str]]:
     """Staves, rails, top rails; where panels join along the inner sides; the counts in words."""
     choice = frame.choice
-    pool = Pool(sorted((w.mm for w in choice.widths), reverse=True), None if choice.widths else (choice.average.mm if choice.average else None))
+    pool = Pool(
+        sorted((w.mm for w in choice.widths), reverse=True),
+        None if choice.widths else (choice.average.mm if choice.average else None),
+    )
     staves: list[Part] = []
     rails: list[Part] = []
     tops: list[Part] = []
@@ -181,11 +224,16 @@ def _panels(frame: _Frame) -> tuple[list[Part], list[Part], list[Part], dict[int
         inner = frame.inner.sides[side.index]
         joins[side.index] = [m - across(side, inner) for m in marks[1:-1]]
     spare = ceil(pool.used * (1 + choice.bad_share / 100))
-    perimeter = ceil(frame.outline.perimeter / (pool.average or sum(w.mm for w in choice.widths) / len(choice.widths)))
+    perimeter = ceil(
+        frame.outline.perimeter / (pool.average or sum(w.mm for w in choice.widths) / len(choice.widths))
+    )
     counts = {
         "boards": f"{pool.used} boards in all, panel by panel ({'; '.join(per_panel)})",
         "set aside": f"{spare} boards: {pool.used} and {choice.bad_share:g} % for bad ones",
-        "by perimeter": f"{perimeter} boards: the perimeter {frame.show.length(frame.outline.perimeter)} ÷ a board; panels need {pool.used}",
+        "by perimeter": (
+            f"{perimeter} boards: the perimeter {frame.show.length(frame.outline.perimeter)} ÷ a board;"
+            f" panels need {pool.used}"
+        ),
     }
     return staves, rails, tops, joins, counts
 
@@ -194,7 +242,9 @@ def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool
     try:
         boards = pool.take(high - low)
     except LookupError:
-        need = ceil(frame.outline.perimeter / (sum(w.mm for w in frame.choice.widths) / len(frame.choice.widths)))
+        need = ceil(
+            frame.outline.perimeter / (sum(w.mm for w in frame.choice.widths) / len(frame.choice.widths))
+        )
         raise refuse(
             "construction.widths",
             f"{len(frame.choice.widths)} boards",
@@ -203,8 +253,19 @@ def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool
         ) from None
     parts, at = [], low
     for n, (width, ripped) in enumerate(boards, start=1):
-        solid = Solid(side.place(at, 0.0, 0.0), UP, side.along, side.inward, frame.height, width, frame.stave.thickness)
-        parts.append(Part(f"{side.name} panel {panel} stave {n}", Role.STAVE, frame.stave.timber.key, solid, side.name, ripped=width if ripped else None))
+        solid = Solid(
+            side.place(at, 0.0, 0.0), UP, side.along, side.inward, frame.height, width, frame.stave.thickness
+        )
+        parts.append(
+            Part(
+                f"{side.name} panel {panel} stave {n}",
+                Role.STAVE,
+                frame.stave.timber.key,
+                solid,
+                side.name,
+                ripped=width if ripped else None,
+            )
+        )
         at += width
     return parts
 
@@ -216,7 +277,11 @@ def _rails(frame: _Frame, side: Side, joins: Sequence[float]) -> list[Part]:
     made = []
     for level, base in (("low", RAIL_INSET_MM), ("high", frame.height - frame.rail.width)):
         for n, solid in enumerate(frame.rails.pieces(ring_side, 1, base, frame.rail.width, moved), start=1):
-            made.append(Part(f"{side.name} panel {n} {level} rail", Role.RAIL, frame.rail.timber.key, solid, side.name))
+            made.append(
+                Part(
+                    f"{side.name} panel {n} {level} rail", Role.RAIL, frame.rail.timber.key, solid, side.name
+                )
+            )
     return made
 
 
@@ -235,7 +300,10 @@ def _top_rails(frame: _Frame, side: Side, marks: Sequence[float]) -> list[Part]:
             f"panels shorter than {frame.show.length(frame.longest_rail)}",
         ) from None
     pieces = flat_pieces(ring, side, frame.height, frame.rail.thickness, joints)
-    return [Part(f"{side.name} top rail {n}", Role.TOP_RAIL, frame.rail.timber.key, solid, side.name) for n, solid in enumerate(pieces, start=1)]
+    return [
+        Part(f"{side.name} top rail {n}", Role.TOP_RAIL, frame.rail.timber.key, solid, side.name)
+        for n, solid in enumerate(pieces, start=1)
+    ]
 
 
 def _members(frame: _Frame, runs: list[tuple[Side, float, int]]) -> tuple[Member, ...]:
@@ -243,9 +311,35 @@ def _members(frame: _Frame, runs: list[tuple[Side, float, int]]) -> tuple[Member
     rail = frame.rail
     clear = frame.height - RAIL_INSET_MM - rail.width
     stave = frame.stave
-    up = Member("every side", "stave", stave.timber.key, "up", clear, 1, 0.0, frame.height, stave.width, stave.thickness, "rails", strip=stave.width)
+    up = Member(
+        "every side",
+        "stave",
+        stave.timber.key,
+        "up",
+        clear,
+        1,
+        0.0,
+        frame.height,
+        stave.width,
+        stave.thickness,
+        "rails",
+        strip=stave.width,
+    )
     rails = [
-        Member(side.name, "low rail", rail.timber.key, "along", bay, 1, 0.0, frame.height, rail.width, rail.thickness, "posts", share=2 / 3)
+        Member(
+            side.name,
+            "low rail",
+            rail.timber.key,
+            "along",
+            bay,
+            1,
+            0.0,
+            frame.height,
+            rail.width,
+            rail.thickness,
+            "posts",
+            share=2 / 3,
+        )
         for side, bay, _ in runs
     ]
     return (up, *rails)

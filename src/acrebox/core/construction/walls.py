@@ -40,33 +40,54 @@ class Ring:
         if self.is_mitred(corner):
             return PieceEnd(0.0, EndCut(mitre=90 - angle / 2))
         cut = EndCut(mitre=_wrapped(90 - angle))
-        return PieceEnd(0.0 if self.runs_through(corner, course) == side.index else self.thickness / sin(radians(angle)), cut)
+        return PieceEnd(
+            0.0 if self.runs_through(corner, course) == side.index else self.thickness / sin(radians(angle)),
+            cut,
+        )
 
     def is_mitred(self, corner: int) -> bool:
         """Whether the pieces at a corner share its angle between them."""
-        return self.corner is Corner.MITRED or abs(sin(radians(self.outline.corners[corner]))) < LEAST_BUTT_SINE
+        return (
+            self.corner is Corner.MITRED or abs(sin(radians(self.outline.corners[corner]))) < LEAST_BUTT_SINE
+        )
 
     def runs_through(self, corner: int, course: int) -> int:
         """The side whose piece covers the other's end at a corner."""
         count = len(self.outline.ring)
         before, after = self.outline.sides[corner - 1], self.outline.sides[corner]
-        longer = (before if before.length > after.length else after) if abs(before.length - after.length) > 0.5 else before if before.index % 2 == 0 else after
+        longer = (
+            (before if before.length > after.length else after)
+            if abs(before.length - after.length) > 0.5
+            else before
+            if before.index % 2 == 0
+            else after
+        )
         other = after if longer is before else before
-        long_through = self.corner is Corner.LONG_THROUGH or (self.corner is Corner.ALTERNATE and course % 2 == 1)
+        long_through = self.corner is Corner.LONG_THROUGH or (
+            self.corner is Corner.ALTERNATE and course % 2 == 1
+        )
         return (longer if long_through else other).index % count
 
-    def pieces(self, side: Side, course: int, base: float, height: float, joints: tuple[float, ...] = ()) -> list[Solid]:
+    def pieces(
+        self, side: Side, course: int, base: float, height: float, joints: tuple[float, ...] = ()
+    ) -> list[Solid]:
         """The pieces of a side in a course, divided square at `joints` [mm from the side's first corner]."""
         start, end = self.ends(side, course)
         at = [start.set_in, *joints, side.length - end.set_in]
         square = EndCut()
         return [
             Solid(
-                origin=side.place(a, 0.0, base), along=side.along, face=UP, through=side.inward, length=b - a, width=height, thickness=self.thickness,
+                origin=side.place(a, 0.0, base),
+                along=side.along,
+                face=UP,
+                through=side.inward,
+                length=b - a,
+                width=height,
+                thickness=self.thickness,
                 ends=(start.cut if n == 0 else square, end.cut if n == len(at) - 2 else square),
             )
             for n, (a, b) in enumerate(itertools.pairwise(at))
-        ]  # fmt: skip
+        ]
 
     def longest(self, side: Side, course: int) -> tuple[float, float]:
         """From where to where a side's pieces reach, inner and outer edges taken together [mm along the side]."""
@@ -95,12 +116,23 @@ def _wrapped(angle: float) -> float:
     return 0.0 if abs(turned) < 1e-9 else turned
 
 
-def flat_pieces(ring: Ring, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()) -> list[Solid]:
+def flat_pieces(
+    ring: Ring, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()
+) -> list[Solid]:
     """Boards laid flat along a side, `ring.thickness` wide from its outer edge inwards, with plumb cuts at the corners."""
     laid = []
     for piece in ring.pieces(side, 1, base, thickness, joints):
         first, last = (EndCut(bevel=cut.mitre) for cut in piece.ends)
-        laid.append(replace(piece, face=side.inward, through=UP, width=ring.thickness, thickness=thickness, ends=(first, last)))
+        laid.append(
+            replace(
+                piece,
+                face=side.inward,
+                through=UP,
+                width=ring.thickness,
+                thickness=thickness,
+                ends=(first, last),
+            )
+        )
     return laid
 
 

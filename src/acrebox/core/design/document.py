@@ -50,7 +50,9 @@ class Design(Choice):
     fill: FillChoice = FillChoice()
     accepted: tuple[Accepted, ...] = ()
 
-    model_config = ConfigDict(frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True)
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
+    )
 
     @property
     def system(self) -> System:
@@ -61,7 +63,11 @@ class Design(Choice):
         if isinstance(self.outline, Polygon):
             sizes = [self.outline.sides[0].length]
         written = str(sizes[0].text).lower()
-        return System.IMPERIAL if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″")) else System.METRIC
+        return (
+            System.IMPERIAL
+            if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″"))
+            else System.METRIC
+        )
 
     @field_validator("outline", mode="before")
     @classmethod
@@ -74,9 +80,10 @@ class Design(Choice):
         if (self.height is None) == (self.courses is None):
             given = "neither" if self.courses is None else "both"
             raise PydanticCustomError(
-                "height_or_courses", "Give the height or the number of courses, one of the two",
+                "height_or_courses",
+                "Give the height or the number of courses, one of the two",
                 {"field": "height", "value": given, "allowed": "one of height, courses"},
-            )  # fmt: skip
+            )
         return self
 
     def document(self) -> dict[str, Any]:
@@ -108,9 +115,23 @@ def problem_of(error: dict[str, Any]) -> Problem:
     """One of Pydantic's errors as a Problem of ours."""
     context = error.get("ctx", {})
     field = str(context.get("field") or _field_path(tuple(error["loc"])) or "design")
-    limits = [f"{sign} {context[key]}" for key, sign in (("gt", "more than"), ("ge", "at least"), ("le", "at most"), ("lt", "less than")) if key in context]
-    allowed = str(context.get("allowed") or context.get("expected") or context.get("expected_tags") or " and ".join(limits) or error["msg"])
-    shown = "nothing" if error["type"] in ("missing", "union_tag_not_found") else str(context.get("value", error.get("input")))
+    limits = [
+        f"{sign} {context[key]}"
+        for key, sign in (("gt", "more than"), ("ge", "at least"), ("le", "at most"), ("lt", "less than"))
+        if key in context
+    ]
+    allowed = str(
+        context.get("allowed")
+        or context.get("expected")
+        or context.get("expected_tags")
+        or " and ".join(limits)
+        or error["msg"]
+    )
+    shown = (
+        "nothing"
+        if error["type"] in ("missing", "union_tag_not_found")
+        else str(context.get("value", error.get("input")))
+    )
     message = str(error["msg"])
     message = message[:1].upper() + message[1:]
     return Problem(field, shown[:120], message if message.endswith(".") else f"{message}.", allowed)

@@ -82,4 +82,6 @@ class Polygon(_Outline):
     sides: Annotated[tuple[TypedSide, ...], Field(min_length=2, max_length=80)]
 
 
-AnyOutline = Annotated[Rectangle | LShape | UShape | HShape | RegularPolygon | Polygon, Field(discriminator="shape")]
+AnyOutline = Annotated[
+    Rectangle | LShape | UShape | HShape | RegularPolygon | Polygon, Field(discriminator="shape")
+]

@@ -31,7 +31,7 @@ def _corner(bed: Assembly, labels: Mapping[str, str], course: int) -> View:
     window = box(x - reach * 0.3, y - reach * 0.3, x + reach, y + reach)
     shapes = []
     for part in bed.parts:
-        (low, high) = part.solid.bounds
+        low, high = part.solid.bounds
         if not (part.role in IN_THE_CORNER or part.role.is_post) or not low[2] < at < high[2]:
             continue
         if low[0] > x + reach or low[1] > y + reach:

@@ -12,13 +12,17 @@ from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fixing import Fixed
 
 
-def draw(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str], fixings: Sequence[Fixed]) -> Drawings:
+def draw(
+    bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str], fixings: Sequence[Fixed]
+) -> Drawings:
     """Plan, section, elevations and corner details of a bed."""
     each = {f.kind: f.each[0] for f in fixings}
     fixed = skin_joints(bed)
     return Drawings(
         plan=draw_plan(bed, labels),
         section=draw_section(bed, layers, labels),
-        elevations=[draw_elevation(bed, side, labels, each, fixed.get(side.name, ())) for side in bed.outline.sides],
+        elevations=[
+            draw_elevation(bed, side, labels, each, fixed.get(side.name, ())) for side in bed.outline.sides
+        ],
         corners=draw_corners(bed, labels),
     )

@@ -14,16 +14,35 @@ SKINS = (Role.WALL, Role.SLEEPER, Role.STAVE, Role.SHEET)
 MOST_FIXINGS = 240
 
 
-def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixings: Mapping[str, int], fixed: Sequence[tuple[Part, Part, str]]) -> View:
+def draw_elevation(
+    bed: Assembly,
+    side: Side,
+    labels: Mapping[str, str],
+    fixings: Mapping[str, int],
+    fixed: Sequence[tuple[Part, Part, str]],
+) -> View:
     """A side seen from outside, its first corner to the left."""
     mine = [p for p in bed.parts if p.side == side.name and not p.role.is_post]
-    behind = [*bed.posts_at(side.name), *(p for p in mine if p.role in HIDDEN and not _is_outside(side, p, mine))]
+    behind = [
+        *bed.posts_at(side.name),
+        *(p for p in mine if p.role in HIDDEN and not _is_outside(side, p, mine)),
+    ]
     shown = [p for p in mine if p not in behind and p.role not in (Role.TIE, Role.SLEEVE)]
     shown.sort(key=lambda p: -_depth(side, p))
-    shapes = [Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(_seen(side, p))) for p in shown]
-    shapes += [Shape(kind="hidden", part=labels[p.name], role=p.role, points=ring(_seen(side, p))) for p in behind]
+    shapes = [
+        Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(_seen(side, p))) for p in shown
+    ]
+    shapes += [
+        Shape(kind="hidden", part=labels[p.name], role=p.role, points=ring(_seen(side, p))) for p in behind
+    ]
     shapes += list(_fixings(side, fixings, fixed))
-    return View(name=side.name, title=f"{side.name.capitalize()}, from outside", shapes=shapes, dimensions=list(_dimensions(bed, side)), ground=0.0)
+    return View(
+        name=side.name,
+        title=f"{side.name.capitalize()}, from outside",
+        shapes=shapes,
+        dimensions=list(_dimensions(bed, side)),
+        ground=0.0,
+    )
 
 
 def _seen(side: Side, part: Part) -> list[tuple[float, float]]:
@@ -72,12 +91,21 @@ def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[tuple[Part, Pa
         upright = high_z - low_z >= high_u - low_u or "post" in kind
         for n in range(number):
             share = (n + 0.5) / number
-            u, z = ((low_u + high_u) / 2, low_z + (high_z - low_z) * share) if upright else (low_u + (high_u - low_u) * share, (low_z + high_z) / 2)
+            u, z = (
+                ((low_u + high_u) / 2, low_z + (high_z - low_z) * share)
+                if upright
+                else (low_u + (high_u - low_u) * share, (low_z + high_z) / 2)
+            )
             r = FIXING_MM / 2
             count += 1
             if count > MOST_FIXINGS:
                 return
-            yield Shape(kind="fixing", part=None, role="fixing", points=ring([(u - r, z - r), (u + r, z - r), (u + r, z + r), (u - r, z + r)]))
+            yield Shape(
+                kind="fixing",
+                part=None,
+                role="fixing",
+                points=ring([(u - r, z - r), (u + r, z - r), (u + r, z + r), (u - r, z + r)]),
+            )
 
 
 def _box(side: Side, part: Part) -> tuple[float, float, float, float]:
@@ -92,7 +120,9 @@ def _dimensions(bed: Assembly, side: Side) -> Iterator[Dimension]:
     inner = bed.inner.sides[side.index]
     foot = -bed.footing.below if bed.footing else 0.0
     yield dimension("outside", (0, foot), (side.length, foot), "below", 2)
-    inset = (inner.start[0] - side.start[0]) * side.along[0] + (inner.start[1] - side.start[1]) * side.along[1]
+    inset = (inner.start[0] - side.start[0]) * side.along[0] + (inner.start[1] - side.start[1]) * side.along[
+        1
+    ]
     yield dimension("inside", (inset, foot), (inset + inner.length, foot), "below", 1)
     marks = bed.post_marks(side.name)
     for a, b in pairwise(marks):

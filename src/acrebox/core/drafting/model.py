@@ -64,9 +64,17 @@ def ring(points: Sequence[tuple[float, float]]) -> Ring:
     return [(round(x, 2) + 0.0, round(y, 2) + 0.0) for x, y in points]
 
 
-def dimension(name: str, start: tuple[float, float], end: tuple[float, float], side: Placing, tier: int) -> Dimension:
+def dimension(
+    name: str, start: tuple[float, float], end: tuple[float, float], side: Placing, tier: int
+) -> Dimension:
     """A dimension of what lies between two points along the axis that its side measures."""
     (a, b), (c, d) = start, end
-    length = ((c - a) ** 2 + (d - b) ** 2) ** 0.5 if side == "aligned" else abs(c - a) if side in ("above", "below") else abs(d - b)
+    length = (
+        ((c - a) ** 2 + (d - b) ** 2) ** 0.5
+        if side == "aligned"
+        else abs(c - a)
+        if side in ("above", "below")
+        else abs(d - b)
+    )
     [p, q] = ring([start, end])
     return Dimension(name=name, start=p, end=q, side=side, tier=tier, length_mm=round(length, 4))

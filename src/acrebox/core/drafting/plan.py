@@ -13,7 +13,10 @@ def draw_plan(bed: Assembly, labels: Mapping[str, str]) -> View:
     """Everything seen from above, topmost last; outside and inside sizes, posts from centre to centre."""
     top_down = sorted(bed.parts, key=lambda p: p.solid.bounds[1][2])
     shapes = [Shape(kind="soil", part=None, role="soil", points=ring(bed.soil_face.ring))]
-    shapes += [Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(p.solid.seen_along(2))) for p in top_down]
+    shapes += [
+        Shape(kind="seen", part=labels[p.name], role=p.role, points=ring(p.solid.seen_along(2)))
+        for p in top_down
+    ]
     dimensions = _of_rectangle(bed) if bed.outline.is_rectangle else _of_sides(bed)
     return View(name="plan", title="Plan from above", shapes=shapes, dimensions=list(dimensions))
 
@@ -37,7 +40,13 @@ def _of_sides(bed: Assembly) -> Iterator[Dimension]:
     if len(bed.outline.sides) <= MOST_SIDES_DIMENSIONED:
         for side in bed.outline.sides:
             yield dimension(f"{side.name}, outside", side.start, side.end, "aligned", 1)
-    if not any(abs(abs(s.end[0] - s.start[0]) - length) < 0.5 and max(s.start[1], s.end[1]) < 0.5 for s in bed.outline.sides):
+    if not any(
+        abs(abs(s.end[0] - s.start[0]) - length) < 0.5 and max(s.start[1], s.end[1]) < 0.5
+        for s in bed.outline.sides
+    ):
         yield dimension("overall length", (0, 0), (length, 0), "below", 3)
-    if not any(abs(abs(s.end[1] - s.start[1]) - width) < 0.5 and max(s.start[0], s.end[0]) < 0.5 for s in bed.outline.sides):
+    if not any(
+        abs(abs(s.end[1] - s.start[1]) - width) < 0.5 and max(s.start[0], s.end[0]) < 0.5
+        for s in bed.outline.sides
+    ):
         yield dimension("overall width", (0, 0), (0, width), "left", 3)

@@ -20,7 +20,11 @@ def section_at(bed: Assembly) -> float:
     """
     front = bed.outline.sides[0]
     length, _ = bed.size("outside")
-    uprights = sorted((p.solid.bounds[0][0] - CLEAR_MM, p.solid.bounds[1][0] + CLEAR_MM) for p in bed.parts if p.role in UPRIGHT)
+    uprights = sorted(
+        (p.solid.bounds[0][0] - CLEAR_MM, p.solid.bounds[1][0] + CLEAR_MM)
+        for p in bed.parts
+        if p.role in UPRIGHT
+    )
     gaps, at = [], 0.0
     for low, high in [*uprights, (length, length)]:
         if low > at:
@@ -37,7 +41,11 @@ def _strips(bed: Assembly, at: float) -> list[tuple[float, float]]:
     _, width = bed.size("outside")
     cut = bed.soil_face.polygon.intersection(LineString([(at, -1.0), (at, width + 1.0)]))
     lines = getattr(cut, "geoms", [cut])
-    return [(min(y for _, y in line.coords), max(y for _, y in line.coords)) for line in lines if not line.is_empty]
+    return [
+        (min(y for _, y in line.coords), max(y for _, y in line.coords))
+        for line in lines
+        if not line.is_empty
+    ]
 
 
 def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str]) -> View:
@@ -45,18 +53,30 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
     at = section_at(bed)
     strips = _strips(bed, at)
     shapes = [
-        Shape(kind="layer", part=None, role=layer.material.kind, points=ring([(y0, layer.base), (y1, layer.base), (y1, layer.top), (y0, layer.top)]))
+        Shape(
+            kind="layer",
+            part=None,
+            role=layer.material.kind,
+            points=ring([(y0, layer.base), (y1, layer.base), (y1, layer.top), (y0, layer.top)]),
+        )
         for layer in layers
         for y0, y1 in strips
     ]
     behind = [p for p in bed.parts if p.role.is_post and p.solid.bounds[0][0] > at]
-    shapes += [Shape(kind="hidden", part=labels[p.name], role=p.role, points=ring(p.solid.seen_along(0))) for p in _nearest(behind)]
+    shapes += [
+        Shape(kind="hidden", part=labels[p.name], role=p.role, points=ring(p.solid.seen_along(0)))
+        for p in _nearest(behind)
+    ]
     for part in bed.parts:
         points = part.solid.cut_at(0, at)
         if points:
             shapes.append(Shape(kind="cut", part=labels[part.name], role=part.role, points=ring(points)))
     return View(
-        name="section", title="Section across, between posts", shapes=shapes, dimensions=list(_dimensions(bed, layers, strips)), ground=bed.cavity.floor
+        name="section",
+        title="Section across, between posts",
+        shapes=shapes,
+        dimensions=list(_dimensions(bed, layers, strips)),
+        ground=bed.cavity.floor,
     )
 
 
@@ -70,7 +90,9 @@ def _nearest(posts: list[Part]) -> list[Part]:
     return seen
 
 
-def _dimensions(bed: Assembly, layers: Sequence[FilledLayer], strips: list[tuple[float, float]]) -> Iterator[Dimension]:
+def _dimensions(
+    bed: Assembly, layers: Sequence[FilledLayer], strips: list[tuple[float, float]]
+) -> Iterator[Dimension]:
     _, width = bed.size("outside")
     foot = -bed.footing.below if bed.footing else 0.0
     yield dimension("outside width", (0, foot), (width, foot), "below", 2)

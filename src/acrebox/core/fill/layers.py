@@ -33,12 +33,22 @@ def fill_cavity(choice: FillChoice, cavity: Cavity, book: Catalogue, show: Print
     """
     top = cavity.top - choice.gap.mm
     if top <= cavity.floor:
-        raise refuse("fill.gap", choice.gap.text, "A gap that deep leaves no room for soil.", f"less than {show.length(cavity.top - cavity.floor)}")
+        raise refuse(
+            "fill.gap",
+            choice.gap.text,
+            "A gap that deep leaves no room for soil.",
+            f"less than {show.length(cavity.top - cavity.floor)}",
+        )
     materials = _materials(choice, book)
     _check_amounts(choice)
     depths = sum(layer.depth.mm for layer in choice.layers if layer.depth)
     if depths > top - cavity.floor + 0.5:
-        raise refuse("fill.layers", show.length(depths), "The layers are deeper than the bed holds.", f"at most {show.length(top - cavity.floor)} in all")
+        raise refuse(
+            "fill.layers",
+            show.length(depths),
+            "The layers are deeper than the bed holds.",
+            f"at most {show.length(top - cavity.floor)} in all",
+        )
     return _lay(choice, cavity, top, materials, depths, show)
 
 
@@ -49,10 +59,17 @@ def _materials(choice: FillChoice, book: Catalogue) -> list[Fill]:
     for n, layer in enumerate(choice.layers):
         material = book.find_fill(layer.material)
         if material is None:
-            raise refuse(f"fill.layers.{n}.material", layer.material, "The yard has no such fill.", ", ".join(f.key for f in book.fill))
+            raise refuse(
+                f"fill.layers.{n}.material",
+                layer.material,
+                "The yard has no such fill.",
+                ", ".join(f.key for f in book.fill),
+            )
         sizes = [bag.size.litres for bag in material.bags]
         if layer.bag is not None and layer.bag.litres <= 0:
-            raise refuse(f"fill.layers.{n}.bag", layer.bag.text, "A bag must hold something.", "more than 0 L")
+            raise refuse(
+                f"fill.layers.{n}.bag", layer.bag.text, "A bag must hold something.", "more than 0 L"
+            )
         if layer.bag is not None and not any(isclose(layer.bag.litres, size, rel_tol=1e-3) for size in sizes):
             raise refuse(
                 f"fill.layers.{n}.bag",
@@ -70,18 +87,32 @@ def _materials(choice: FillChoice, book: Catalogue) -> list[Fill]:
 
 def _check_amounts(choice: FillChoice) -> None:
     problems = [
-        Problem(f"fill.layers.{n}", layer.material, "A layer is given by its depth or by its share.", "one of depth, share")
+        Problem(
+            f"fill.layers.{n}",
+            layer.material,
+            "A layer is given by its depth or by its share.",
+            "one of depth, share",
+        )
         for n, layer in enumerate(choice.layers)
         if (layer.depth is None) == (layer.share is None)
     ]
     shares = [layer.share for layer in choice.layers if layer.share is not None]
     if shares and not problems and not isclose(sum(shares), 100, abs_tol=0.05):
-        problems.append(Problem("fill.layers", f"{sum(shares):g} %", f"The shares add up to {sum(shares):g} %.", "shares that add up to 100 %"))
+        problems.append(
+            Problem(
+                "fill.layers",
+                f"{sum(shares):g} %",
+                f"The shares add up to {sum(shares):g} %.",
+                "shares that add up to 100 %",
+            )
+        )
     if problems:
         raise DesignError(problems)
 
 
-def _lay(choice: FillChoice, cavity: Cavity, top: float, materials: list[Fill], depths: float, show: Printer) -> list[FilledLayer]:
+def _lay(
+    choice: FillChoice, cavity: Cavity, top: float, materials: list[Fill], depths: float, show: Printer
+) -> list[FilledLayer]:
     fill_litres = cavity.litres_to(top)
     by_depth = _depth_litres(choice, cavity, top)
     rest = fill_litres - sum(by_depth.values())
@@ -94,7 +125,12 @@ def _lay(choice: FillChoice, cavity: Cavity, top: float, materials: list[Fill], 
             f"{show.length(top - cavity.floor)} in all, or one layer as a share of the rest",
         )
     if shared and rest <= 0:
-        raise refuse("fill.layers", show.length(depths), "The depths leave nothing to share.", f"less than {show.length(top - cavity.floor)} of depths")
+        raise refuse(
+            "fill.layers",
+            show.length(depths),
+            "The depths leave nothing to share.",
+            f"less than {show.length(top - cavity.floor)} of depths",
+        )
     placed, base, below = [], cavity.floor, 0.0
     for n, (layer, material) in enumerate(zip(choice.layers, materials, strict=True)):
         litres = by_depth[n] if layer.depth else rest * (layer.share or 0) / 100

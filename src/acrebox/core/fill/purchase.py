@@ -42,12 +42,16 @@ def purchase(layer: FilledLayer, keep_back: int) -> Purchase:
     bulk_cost = bulk_price(material.bulk, steps) if material.bulk else None
     way = layer.choice.buy
     if way == "cheaper":
-        offers = [(cost, name) for cost, name in ((bag_cost, "bags"), (bulk_cost, "bulk")) if cost is not None]
+        offers = [
+            (cost, name) for cost, name in ((bag_cost, "bags"), (bulk_cost, "bulk")) if cost is not None
+        ]
         way_taken = min(offers)[1] if offers else "to hand"
     else:
         way_taken = way
     even = break_even(bag, material.bulk, keep_back) if bag and material.bulk else None
-    return Purchase(bag, needed, keep_back if bag else 0, bag_cost, material.bulk, steps, bulk_cost, even, way_taken)
+    return Purchase(
+        bag, needed, keep_back if bag else 0, bag_cost, material.bulk, steps, bulk_cost, even, way_taken
+    )
 
 
 def bags_for(litres: float, size: float) -> int:

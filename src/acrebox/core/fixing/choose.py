@@ -38,7 +38,9 @@ def wanted_bite(family: str, through: float) -> float:
     return SHEET_BITE_MM if family == "sheet" else min(max(LEAST_BITE_MM, through), ENOUGH_BITE_MM)
 
 
-def choose_screw(screws: Sequence[Screw], through: float, into: float, bite: float) -> tuple[Screw, str | None]:
+def choose_screw(
+    screws: Sequence[Screw], through: float, into: float, bite: float
+) -> tuple[Screw, str | None]:
     """The shortest that passes `through`, bites enough and stays inside; else the best there is and what is wrong with it."""
     by_length = sorted(screws, key=lambda s: s.length.mm)
     inside = [s for s in by_length if s.length.mm <= through + into - POKE_MM]
@@ -63,12 +65,19 @@ def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
         through, into = round(joint.through), min(round(joint.into), 1000)
         if (joint.kind, through, into) not in chosen:
             family = [s for s in book.screw if s.family == rule.family]
-            chosen[joint.kind, through, into] = choose_screw(family, float(through), float(into), wanted_bite(rule.family, float(through)))
+            chosen[joint.kind, through, into] = choose_screw(
+                family, float(through), float(into), wanted_bite(rule.family, float(through))
+            )
         screw, trouble = chosen[joint.kind, through, into]
-        alike[joint.kind, through, screw.key, bool(hard & {stock[p] for p in joint.parts}), trouble or ""].append((_each(rule, joint), into))
+        alike[
+            joint.kind, through, screw.key, bool(hard & {stock[p] for p in joint.parts}), trouble or ""
+        ].append((_each(rule, joint), into))
     order = list(fixing_rules())
     screws = {s.key: s for s in book.screw}
-    return [_fixed(key, rows, screws[key[2]]) for key, rows in sorted(alike.items(), key=lambda row: (order.index(row[0][0]), row[0]))]
+    return [
+        _fixed(key, rows, screws[key[2]])
+        for key, rows in sorted(alike.items(), key=lambda row: (order.index(row[0][0]), row[0]))
+    ]
 
 
 def _each(rule: FixingRule, joint: Joint) -> int:
@@ -79,4 +88,15 @@ def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], sc
     kind, through, _, hard, trouble = key
     counts = [each for each, _ in rows]
     into = float(min(into for _, into in rows))
-    return Fixed(kind, screw, len(rows), (min(counts), max(counts)), sum(counts), float(through), into, screw.length.mm - through, hard, trouble or None)
+    return Fixed(
+        kind,
+        screw,
+        len(rows),
+        (min(counts), max(counts)),
+        sum(counts),
+        float(through),
+        into,
+        screw.length.mm - through,
+        hard,
+        trouble or None,
+    )

@@ -34,9 +34,19 @@ LENGTH_ALLOWED = "a length such as 8', 4' 7 1/2\", 94 1/2 in, 2.4 m or 2400 (a b
 VOLUME_ALLOWED = "a volume such as 40 L, 1.5 cu ft, 0.5 m3 or 1 cu yd (a bare number is litres)"
 
 _VULGAR = {
-    "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
-}  # fmt: skip
-_MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "\u00a0": " ", "−": "-"})
+    "½": "1/2",
+    "¼": "1/4",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⅓": "1/3",
+    "⅔": "2/3",
+}
+_MARKS = str.maketrans(
+    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "\u00a0": " ", "−": "-"}
+)
 _NUMBER = r"(?:(?P<whole>\d+)[ -]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<plain>\d+(?:\.\d*)?|\.\d+)"
 _LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>''|\"|'|[a-z]+)?[\s,-]*")
 _VOLUME = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>[a-z³ ]*[a-z³3]|)\s*")
@@ -141,19 +151,31 @@ class _Written:
         if isinstance(value, cls):
             return value
         if isinstance(value, bool) or not isinstance(value, str | int | float):
-            raise PydanticCustomError("written", "{reason}", {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed})
+            raise PydanticCustomError(
+                "written",
+                "{reason}",
+                {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed},
+            )
         try:
             read = cls(value)
         except (ValueError, OverflowError) as reason:
-            raise PydanticCustomError("written", "{reason}", {"reason": str(reason), "allowed": cls._allowed}) from None
+            raise PydanticCustomError(
+                "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed}
+            ) from None
         return read
 
     @classmethod
-    def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> core_schema.CoreSchema:
-        return core_schema.no_info_plain_validator_function(cls._validate, serialization=core_schema.plain_serializer_function_ser_schema(lambda v: v.text))
+    def __get_pydantic_core_schema__(
+        cls, source: Any, handler: GetCoreSchemaHandler
+    ) -> core_schema.CoreSchema:
+        return core_schema.no_info_plain_validator_function(
+            cls._validate, serialization=core_schema.plain_serializer_function_ser_schema(lambda v: v.text)
+        )
 
     @classmethod
-    def __get_pydantic_json_schema__(cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(
+        cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
         return {"anyOf": [{"type": "string"}, {"type": "number"}], "description": cls._allowed}
 
 

@@ -27,7 +27,12 @@ from acrebox.core.takeoff import Takeoff, take_off
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 CUTTING_SECONDS = 3.0
-LEAST = {"bench.kerf": (0.0, 12.0), "bench.trim": (0.0, 300.0), "fill.gap": (0.0, 1000.0), "construction.post_drop": (0.0, 1000.0)}
+LEAST = {
+    "bench.kerf": (0.0, 12.0),
+    "bench.trim": (0.0, 300.0),
+    "fill.gap": (0.0, 1000.0),
+    "construction.post_drop": (0.0, 1000.0),
+}
 
 
 def plan_bed(design: Design, book: Catalogue | None = None, cutting_seconds: float = CUTTING_SECONDS) -> Plan:
@@ -44,7 +49,17 @@ def plan_bed(design: Design, book: Catalogue | None = None, cutting_seconds: flo
     takeoff = take_off(assembly)
     sections = cut_sections(takeoff, design.bench, book, show, cutting_seconds)
     purchases = [purchase(layer, design.fill.keep_back) for layer in layers]
-    seen = Seen(design, assembly, book, sections, layers, purchases, fixings(assembly, book), check_strength(assembly, design, book, layers[-1].top), show)
+    seen = Seen(
+        design,
+        assembly,
+        book,
+        sections,
+        layers,
+        purchases,
+        fixings(assembly, book),
+        check_strength(assembly, design, book, layers[-1].top),
+        show,
+    )
     return _plan(seen, takeoff, book)
 
 
@@ -84,16 +99,26 @@ def _plan(seen: Seen, takeoff: Takeoff, book: Catalogue) -> Plan:
 def _parts(assembly: Assembly, takeoff: Takeoff) -> list[PlanPart]:
     return [
         PlanPart(
-            id=takeoff.part_labels[part.name], label=takeoff.part_labels[part.name].rstrip("0123456789"),
-            name=part.name, role=part.role, stock=part.stock, side=part.side, course=part.course,
-            length_mm=part.solid.length, width_mm=part.solid.width, thickness_mm=part.solid.thickness,
-            origin=part.solid.origin, along=part.solid.along, face=part.solid.face, through=part.solid.through,
+            id=takeoff.part_labels[part.name],
+            label=takeoff.part_labels[part.name].rstrip("0123456789"),
+            name=part.name,
+            role=part.role,
+            stock=part.stock,
+            side=part.side,
+            course=part.course,
+            length_mm=part.solid.length,
+            width_mm=part.solid.width,
+            thickness_mm=part.solid.thickness,
+            origin=part.solid.origin,
+            along=part.solid.along,
+            face=part.solid.face,
+            through=part.solid.through,
             ends=[EndCutOut(mitre=e.mitre, bevel=e.bevel) for e in part.solid.ends],
             notches=[NotchOut(along=n.along, face=n.face, through=n.through) for n in part.solid.notches],
             faces=exposed_faces(part),
         )
         for part in assembly.parts
-    ]  # fmt: skip
+    ]
 
 
 def _totals(seen: Seen, book: Catalogue, fixed: Decimal) -> Totals:
@@ -106,16 +131,58 @@ def _totals(seen: Seen, book: Catalogue, fixed: Decimal) -> Totals:
     wood = sum(_part_kg(p.stock, p.solid.volume, book) for p in seen.assembly.parts)
     show = seen.show
     return Totals(
-        sticks=bought, timber_cost=float(timber), fixing_cost=float(fixed), stock_cost=float(timber + fixed), fill_cost=float(soil), cost=float(whole),
-        soil_l=settled, soil_kg=wet, timber_kg=wood, weight_kg=wet + wood,
+        sticks=bought,
+        timber_cost=float(timber),
+        fixing_cost=float(fixed),
+        stock_cost=float(timber + fixed),
+        fill_cost=float(soil),
+        cost=float(whole),
+        soil_l=settled,
+        soil_kg=wet,
+        timber_kg=wood,
+        weight_kg=wet + wood,
         working={
-            "sticks": Worked(amount=bought, unit="sticks", working=" + ".join(f"{s.stock} {sum(not x.supply.to_hand for x in s.sticks)}" for s in seen.sections) + f" = {bought} to buy"),
-            "stock_cost": Worked(amount=float(timber + fixed), unit=book.currency, working=f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} = {show.money(timber + fixed)}", source="the yard's price list (invented)"),
-            "cost": Worked(amount=float(whole), unit=book.currency, working=f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} + soil {show.money(soil)} = {show.money(whole)}", assumptions=["concrete and liner are not in this yet"], source="the yard's price list (invented)"),
-            "soil_l": Worked(amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"),
-            "weight_kg": Worked(amount=wet + wood, unit="kg", working=f"wet soil {show.weight(wet)} + timber {show.weight(wood)} = {show.weight(wet + wood)}", assumptions=["watered through", "timber at its yard density"], source=COMMON_PRACTICE),
+            "sticks": Worked(
+                amount=bought,
+                unit="sticks",
+                working=" + ".join(
+                    f"{s.stock} {sum(not x.supply.to_hand for x in s.sticks)}" for s in seen.sections
+                )
+                + f" = {bought} to buy",
+            ),
+            "stock_cost": Worked(
+                amount=float(timber + fixed),
+                unit=book.currency,
+                working=(
+                    f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} ="
+                    f" {show.money(timber + fixed)}"
+                ),
+                source="the yard's price list (invented)",
+            ),
+            "cost": Worked(
+                amount=float(whole),
+                unit=book.currency,
+                working=(
+                    f"sticks and sheets {show.money(timber)} + fixings {show.money(fixed)} + soil"
+                    f" {show.money(soil)} = {show.money(whole)}"
+                ),
+                assumptions=["concrete and liner are not in this yet"],
+                source="the yard's price list (invented)",
+            ),
+            "soil_l": Worked(
+                amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"
+            ),
+            "weight_kg": Worked(
+                amount=wet + wood,
+                unit="kg",
+                working=(
+                    f"wet soil {show.weight(wet)} + timber {show.weight(wood)} = {show.weight(wet + wood)}"
+                ),
+                assumptions=["watered through", "timber at its yard density"],
+                source=COMMON_PRACTICE,
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _part_kg(stock: str, mm3: float, book: Catalogue) -> float:
@@ -129,17 +196,49 @@ def _check_amounts(design: Design, book: Catalogue, show: Printer) -> None:
     found = understood(design)
     for field, (low, high) in LEAST.items():
         if field in found and not low <= found[field].amount <= high:
-            problems.append(Problem(field, show.length(found[field].amount), "That is out of range.", f"{show.length(low)} to {show.length(high)}"))
+            problems.append(
+                Problem(
+                    field,
+                    show.length(found[field].amount),
+                    "That is out of range.",
+                    f"{show.length(low)} to {show.length(high)}",
+                )
+            )
     if design.fill.barrow.litres < 5:
-        problems.append(Problem("fill.barrow", str(design.fill.barrow.text), "A barrow holds more than that.", "5 L or more"))
+        problems.append(
+            Problem(
+                "fill.barrow", str(design.fill.barrow.text), "A barrow holds more than that.", "5 L or more"
+            )
+        )
     for n, layer in enumerate(design.fill.layers):
         if layer.depth is not None and layer.depth.mm <= 0:
-            problems.append(Problem(f"fill.layers.{n}.depth", str(layer.depth.text), "A layer must have a depth.", "more than 0"))
+            problems.append(
+                Problem(
+                    f"fill.layers.{n}.depth",
+                    str(layer.depth.text),
+                    "A layer must have a depth.",
+                    "more than 0",
+                )
+            )
     for name in ("lengths", "offcuts"):
         for n, row in enumerate(getattr(design.bench, name)):
             if book.find_cuttable(row.stock) is None:
-                problems.append(Problem(f"bench.{name}.{n}.stock", row.stock, "The yard has no timber of that name.", "a stock key or nominal size"))
+                problems.append(
+                    Problem(
+                        f"bench.{name}.{n}.stock",
+                        row.stock,
+                        "The yard has no timber of that name.",
+                        "a stock key or nominal size",
+                    )
+                )
             if row.length.mm <= 0:
-                problems.append(Problem(f"bench.{name}.{n}.length", str(row.length.text), "A stick must have a length.", "more than 0"))
+                problems.append(
+                    Problem(
+                        f"bench.{name}.{n}.length",
+                        str(row.length.text),
+                        "A stick must have a length.",
+                        "more than 0",
+                    )
+                )
     if problems:
         raise DesignError(problems)

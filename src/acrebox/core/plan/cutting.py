@@ -28,24 +28,36 @@ def _cut(group: CutGroup, seen: Seen, takeoff: Takeoff) -> Cut:
     length = group.length / 10
     words = f"{first.role} {first.name}: {show(first.solid.overall)}"
     if first.allowance:
-        words += f" + {show(first.allowance)} {'of lap' if first.role is Role.SHEET else 'to trim in place'} = {show(length)}"
+        words += (
+            f" + {show(first.allowance)} {'of lap' if first.role is Role.SHEET else 'to trim in place'} ="
+            f" {show(length)}"
+        )
     if any(end != SQUARE for end in first.solid.ends):
         words += ", over the longest edge"
     where = ", ".join(p.name for p in group.parts)
     return Cut(
-        label=group.label, role=group.role, stock=group.stock, length_mm=length, count=group.count,
-        rip_mm=first.ripped, ends=_ends(first), notches=len(first.solid.notches),
+        label=group.label,
+        role=group.role,
+        stock=group.stock,
+        length_mm=length,
+        count=group.count,
+        rip_mm=first.ripped,
+        ends=_ends(first),
+        notches=len(first.solid.notches),
         parts=[takeoff.part_labels[p.name] for p in group.parts],
         working={
             "length_mm": Worked(amount=length, unit="mm", working=words),
             "count": Worked(amount=group.count, unit="pieces", working=f"{group.count}: {where}"),
         },
-    )  # fmt: skip
+    )
 
 
 def _ends(part: Part) -> str:
     """`square`, `45° mitre at both ends`, `30° bevel at one end`: from square, across thickness or face."""
-    angles = [(abs(end.mitre), "mitre") if abs(end.mitre) > 0.01 else (abs(end.bevel), "bevel") for end in part.solid.ends]
+    angles = [
+        (abs(end.mitre), "mitre") if abs(end.mitre) > 0.01 else (abs(end.bevel), "bevel")
+        for end in part.solid.ends
+    ]
     cut = [(angle, kind) for angle, kind in angles if angle > 0.01]
     if not cut:
         return "square"
@@ -68,23 +80,43 @@ def cutting_of(seen: Seen, book: Catalogue) -> Cutting:
     bound = sum((s.bound for s in seen.sections), Decimal(0))
     show = seen.show.money
     proven = all(s.proven for s in seen.sections)
-    verdict = "proven best: no plan costs less" if proven else f"at most {show(cost - bound)} dearer than the best there can be"
+    verdict = (
+        "proven best: no plan costs less"
+        if proven
+        else f"at most {show(cost - bound)} dearer than the best there can be"
+    )
     each = " + ".join(f"{s.stock} {show(s.cost)}" for s in seen.sections)
     return Cutting(
-        sticks=sticks, settings=settings, sections=[_bound(s, seen, book) for s in seen.sections],
-        cost=float(cost), bound=float(bound), proven=proven,
+        sticks=sticks,
+        settings=settings,
+        sections=[_bound(s, seen, book) for s in seen.sections],
+        cost=float(cost),
+        bound=float(bound),
+        proven=proven,
         working={
-            "cost": Worked(amount=float(cost), unit=book.currency, working=f"{each} = {show(cost)}", source=METHOD),
-            "bound": Worked(amount=float(bound), unit=book.currency, working=f"plan {show(cost)}, bound {show(bound)}: {verdict}", assumptions=_saw(seen), source=METHOD),
+            "cost": Worked(
+                amount=float(cost), unit=book.currency, working=f"{each} = {show(cost)}", source=METHOD
+            ),
+            "bound": Worked(
+                amount=float(bound),
+                unit=book.currency,
+                working=f"plan {show(cost)}, bound {show(bound)}: {verdict}",
+                assumptions=_saw(seen),
+                source=METHOD,
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _saw(seen: Seen) -> list[str]:
     bench, show = seen.design.bench, seen.show.length
     return [
         f"kerf {bench.kerf.mm:g} mm a cut",
-        f"{show(bench.trim.mm)} squared off {'both ends' if bench.trim_ends == 'both' else 'one end'}" if bench.trim.mm else "sticks come with square ends",
+        (
+            f"{show(bench.trim.mm)} squared off {'both ends' if bench.trim_ends == 'both' else 'one end'}"
+            if bench.trim.mm
+            else "sticks come with square ends"
+        ),
     ]
 
 
@@ -93,16 +125,38 @@ def _bound(section: SectionCutting, seen: Seen, book: Catalogue) -> SectionBound
     timber = book.find_cuttable(section.stock)
     bought = [s for s in section.sticks if not s.supply.to_hand]
     mix = Counter(s.supply.length for s in section.sticks)
-    words = " + ".join(f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True))
-    tie = "and no plan of that cost has fewer sticks" if section.fewest else "a plan of that cost with fewer sticks may exist"
+    words = " + ".join(
+        f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True)
+    )
+    tie = (
+        "and no plan of that cost has fewer sticks"
+        if section.fewest
+        else "a plan of that cost with fewer sticks may exist"
+    )
     return SectionBound(
-        stock=section.stock, name=timber.name if timber else section.stock, sticks=len(bought), cost=float(section.cost),
-        bound=float(section.bound), proven=section.proven, fewest_sticks=section.fewest,
+        stock=section.stock,
+        name=timber.name if timber else section.stock,
+        sticks=len(bought),
+        cost=float(section.cost),
+        bound=float(section.bound),
+        proven=section.proven,
+        fewest_sticks=section.fewest,
         working={
-            "bound": Worked(amount=float(section.bound), unit=book.currency, working=f"{words} for {show(section.cost)}; nothing can cost less than {show(section.bound)}, {tie}", assumptions=_saw(seen), source=METHOD),
-            "cost": Worked(amount=float(section.cost), unit=book.currency, working=f"{words} = {show(section.cost)}"),
+            "bound": Worked(
+                amount=float(section.bound),
+                unit=book.currency,
+                working=(
+                    f"{words} for {show(section.cost)}; nothing can cost less than {show(section.bound)},"
+                    f" {tie}"
+                ),
+                assumptions=_saw(seen),
+                source=METHOD,
+            ),
+            "cost": Worked(
+                amount=float(section.cost), unit=book.currency, working=f"{words} = {show(section.cost)}"
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _stick(stick: CutStick, number: int, seen: Seen, counts: Counter[tuple[str, int]]) -> PlannedStick:
@@ -113,13 +167,24 @@ def _stick(stick: CutStick, number: int, seen: Seen, counts: Counter[tuple[str, 
         counts[stick.stock, length] += 1
         # A tick belongs to the n-th piece of its length: it outlives labels that move when the design changes.
         key = f"{stick.stock}:{length}:{counts[stick.stock, length]}"
-        pieces.append(StickPiece(key=key, label=label, group=label.rstrip("0123456789"), start_mm=at, length_mm=length / 10))
+        pieces.append(
+            StickPiece(
+                key=key, label=label, group=label.rstrip("0123456789"), start_mm=at, length_mm=length / 10
+            )
+        )
         at += length / 10 + kerf
     return PlannedStick(
-        number=number, stock=stick.stock, length_mm=stick.supply.length / 10, to_hand=stick.supply.to_hand, price=float(stick.supply.price),
-        trim_mm=bench.trim.mm, kerf_mm=kerf, pieces=pieces, offcut_mm=stick.offcut / 10,
+        number=number,
+        stock=stick.stock,
+        length_mm=stick.supply.length / 10,
+        to_hand=stick.supply.to_hand,
+        price=float(stick.supply.price),
+        trim_mm=bench.trim.mm,
+        kerf_mm=kerf,
+        pieces=pieces,
+        offcut_mm=stick.offcut / 10,
         offcut_name=f"off-cut {number}" if stick.offcut >= tenths(bench.keep_from.mm) else None,
-    )  # fmt: skip
+    )
 
 
 def _settings(section: SectionCutting, first: int) -> list[StopBlock]:
@@ -148,9 +213,28 @@ def stick_lines(sections: Sequence[SectionCutting], seen: Seen, book: Catalogue)
         for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
             cost = bought.price * count
             length = seen.show.length(bought.length / 10)
-            lines.append(Buy(
-                item=section.stock, name=timber.name if timber else section.stock, stage="bench", count=count, unit="sheet" if book.find_sheet(section.stock) else "stick",
-                length_mm=bought.length / 10, each=float(bought.price), cost=float(cost),
-                working={"cost": Worked(amount=float(cost), unit=book.currency, working=f"{count} × {length} at {seen.show.money(bought.price)} = {seen.show.money(cost)}", assumptions=["the yard's list price, or the one you typed"], source="the yard's price list (invented)")},
-            ))  # fmt: skip
+            lines.append(
+                Buy(
+                    item=section.stock,
+                    name=timber.name if timber else section.stock,
+                    stage="bench",
+                    count=count,
+                    unit="sheet" if book.find_sheet(section.stock) else "stick",
+                    length_mm=bought.length / 10,
+                    each=float(bought.price),
+                    cost=float(cost),
+                    working={
+                        "cost": Worked(
+                            amount=float(cost),
+                            unit=book.currency,
+                            working=(
+                                f"{count} × {length} at {seen.show.money(bought.price)} ="
+                                f" {seen.show.money(cost)}"
+                            ),
+                            assumptions=["the yard's list price, or the one you typed"],
+                            source="the yard's price list (invented)",
+                        )
+                    },
+                )
+            )
     return lines

@@ -21,17 +21,43 @@ def fixings_of(seen: Seen) -> list[Fixing]:
 def _row(fixed: Fixed, seen: Seen) -> Fixing:
     show, rule = seen.show.length, fixing_rules()[fixed.kind]
     screw = fixed.screw
-    words = f"{fixed.joints} joints × {_each(fixed)} = {fixed.count}: at least {rule.least} a joint, one every {show(rule.every_mm)} of contact"
-    bite = f"{show(screw.length.mm)} long − {show(fixed.through)} passed = {show(fixed.bite)} bite into {show(fixed.into)}"
-    pilot = f"drill {show(screw.pilot.mm)} first: a must in hard timber" if fixed.hard else f"drill {screw.pilot.mm:g} mm near ends, so that nothing splits"
+    words = (
+        f"{fixed.joints} joints × {_each(fixed)} = {fixed.count}: at least {rule.least} a joint, one every"
+        f" {show(rule.every_mm)} of contact"
+    )
+    bite = (
+        f"{show(screw.length.mm)} long − {show(fixed.through)} passed = {show(fixed.bite)} bite into"
+        f" {show(fixed.into)}"
+    )
+    pilot = (
+        f"drill {show(screw.pilot.mm)} first: a must in hard timber"
+        if fixed.hard
+        else f"drill {screw.pilot.mm:g} mm near ends, so that nothing splits"
+    )
     return Fixing(
-        joint=fixed.kind, screw=screw.key, name=screw.name, joints=fixed.joints, each=_each(fixed), count=fixed.count, length_mm=screw.length.mm,
-        bite_mm=fixed.bite, pilot_mm=screw.pilot.mm, pilot_must=fixed.hard, countersink=rule.family == "timber", trouble=fixed.trouble,
+        joint=fixed.kind,
+        screw=screw.key,
+        name=screw.name,
+        joints=fixed.joints,
+        each=_each(fixed),
+        count=fixed.count,
+        length_mm=screw.length.mm,
+        bite_mm=fixed.bite,
+        pilot_mm=screw.pilot.mm,
+        pilot_must=fixed.hard,
+        countersink=rule.family == "timber",
+        trouble=fixed.trouble,
         working={
             "count": Worked(amount=fixed.count, unit="fixings", working=words, source=COMMON_PRACTICE),
-            "bite_mm": Worked(amount=fixed.bite, unit="mm", working=bite, assumptions=[pilot, "stainless or galvanised, since it stands outdoors"], source=COMMON_PRACTICE),
+            "bite_mm": Worked(
+                amount=fixed.bite,
+                unit="mm",
+                working=bite,
+                assumptions=[pilot, "stainless or galvanised, since it stands outdoors"],
+                source=COMMON_PRACTICE,
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _each(fixed: Fixed) -> str:
@@ -39,11 +65,27 @@ def _each(fixed: Fixed) -> str:
     return str(low) if low == high else f"{low} to {high}"
 
 
-def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen, book: Catalogue) -> Buy:
+def _line(
+    key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen, book: Catalogue
+) -> Buy:
     """A line of the buying list; `words` say how the count came about."""
     cost, show = price * count, seen.show.money
-    working = Worked(amount=float(cost), unit=book.currency, working=f"{words} × {show(price)} = {show(cost)}", source=PRICES)
-    return Buy(item=key, name=name, stage="bench", count=count, unit=unit, each=float(price), cost=float(cost), working={"cost": working})
+    working = Worked(
+        amount=float(cost),
+        unit=book.currency,
+        working=f"{words} × {show(price)} = {show(cost)}",
+        source=PRICES,
+    )
+    return Buy(
+        item=key,
+        name=name,
+        stage="bench",
+        count=count,
+        unit=unit,
+        each=float(price),
+        cost=float(cost),
+        working={"cost": working},
+    )
 
 
 def fixing_lines(seen: Seen, book: Catalogue) -> list[Buy]:
@@ -56,10 +98,23 @@ def fixing_lines(seen: Seen, book: Catalogue) -> list[Buy]:
         if counts[screw.key]:
             boxes = ceil(counts[screw.key] / screw.box)
             words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}"
-            lines.append(_line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen, book))
+            lines.append(
+                _line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen, book)
+            )
     for good in seen.assembly.goods:
         sold, count = book.find_good(good.key), ceil(good.count)
-        lines.append(_line(good.key, sold.name, count, good.unit, sold.price, f"{good.working}; {count} {good.unit}", seen, book))
+        lines.append(
+            _line(
+                good.key,
+                sold.name,
+                count,
+                good.unit,
+                sold.price,
+                f"{good.working}; {count} {good.unit}",
+                seen,
+                book,
+            )
+        )
     return lines
 
 

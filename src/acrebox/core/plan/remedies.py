@@ -79,7 +79,13 @@ def _tries(design: Design, plan: Plan, seen: set[str], show: Printer) -> Iterato
         yield from _thicker(document, design, plan, book)
     if seen & {"untied", *STRONG} and design.add_ons.ties is None:
         yield _Try(
-            "Cross ties by the rule", ("untied",), _with(document, "add_ons.ties", {"stock": "spruce-2x4" if show.system == "imperial" else "larch-45x70"})
+            "Cross ties by the rule",
+            ("untied",),
+            _with(
+                document,
+                "add_ons.ties",
+                {"stock": "spruce-2x4" if show.system == "imperial" else "larch-45x70"},
+            ),
         )
     if "untied" in seen and design.add_ons.straps is None:
         yield _Try("A steel strap round it", ("untied",), _with(document, "add_ons.straps", {"count": 1}))
@@ -87,34 +93,55 @@ def _tries(design: Design, plan: Plan, seen: set[str], show: Printer) -> Iterato
         yield _Try(
             "A cap over the edge",
             ("raw-sheet-edge",),
-            _with(document, "add_ons.cap", {"board": "2x6" if show.system == "imperial" else "larch-27x145", "overhang": "20 mm"}),
+            _with(
+                document,
+                "add_ons.cap",
+                {"board": "2x6" if show.system == "imperial" else "larch-27x145", "overhang": "20 mm"},
+            ),
         )
     if "post-shallow" in seen:
-        yield _Try("Posts as deep as they stand high", ("post-shallow",), _with(document, "construction.post_depth", "as_deep_as_tall"))
+        yield _Try(
+            "Posts as deep as they stand high",
+            ("post-shallow",),
+            _with(document, "construction.post_depth", "as_deep_as_tall"),
+        )
 
 
 def _failing(plan: Plan, between: str) -> list[MemberStrength]:
-    return [m for m in plan.strength.members if m.between == between and (not m.holds or (m.rule_mm is not None and m.span_mm > m.rule_mm + 1))]
+    return [
+        m
+        for m in plan.strength.members
+        if m.between == between and (not m.holds or (m.rule_mm is not None and m.span_mm > m.rule_mm + 1))
+    ]
 
 
 def _closer(document: Document, plan: Plan, show: Printer) -> Iterator[_Try]:
     """Supports as close as the longest span allowed, and as close as the rule of thumb where that is closer."""
     for between, field in (("posts", "post_limit"), ("studs", "stud_limit")):
         failing = _failing(plan, between)
-        limits = {int(m.longest_mm // STEP_MM) * STEP_MM for m in failing} | {m.rule_mm for m in failing if m.rule_mm}
+        limits = {int(m.longest_mm // STEP_MM) * STEP_MM for m in failing} | {
+            m.rule_mm for m in failing if m.rule_mm
+        }
         posts = plan.strength.posts
         if between == "posts" and posts and posts.stress_ratio > 1.0:
             limits.add(int(posts.spacing_mm / posts.stress_ratio // STEP_MM) * STEP_MM)
         for limit in sorted(limits, reverse=True):
             answers = tuple(c for c in STRONG if c != "weak-posts")
-            yield _Try(f"A {between[:-1]} at least every {show.length(limit)}", answers, _with(document, f"construction.{field}", f"{limit:g} mm"))
+            yield _Try(
+                f"A {between[:-1]} at least every {show.length(limit)}",
+                answers,
+                _with(document, f"construction.{field}", f"{limit:g} mm"),
+            )
 
 
 def _thicker(document: Document, design: Design, plan: Plan, book: Catalogue) -> Iterator[_Try]:
     """The next thicker stocks for what bends and for the posts; heights are counted in courses then."""
-    fields = {"boards": ("board", "post"), "sleepers": ("sleeper", "post"), "staves": ("rail", "post"), "framed_sheet": ("rail", "post")}[
-        design.construction.kind
-    ]
+    fields = {
+        "boards": ("board", "post"),
+        "sleepers": ("sleeper", "post"),
+        "staves": ("rail", "post"),
+        "framed_sheet": ("rail", "post"),
+    }[design.construction.kind]
     for field in fields:
         now = book.find_timber(getattr(design.construction, field))
         if now is None:
@@ -124,7 +151,9 @@ def _thicker(document: Document, design: Design, plan: Plan, book: Catalogue) ->
             key=lambda t: (t.thickness.mm, abs(t.width.mm - now.width.mm)),
         )
         for timber in thicker[:3]:
-            changed = _with(_with(document, f"construction.{field}", timber.key), f"construction.{field}_measured", {})
+            changed = _with(
+                _with(document, f"construction.{field}", timber.key), f"construction.{field}_measured", {}
+            )
             if design.height is not None and design.construction.kind in ("boards", "sleepers"):
                 courses = max(1, round(plan.outside.height_mm / timber.width.mm))
                 changed = {k: v for k, v in changed.items() if k != "height"} | {"courses": courses}

@@ -24,14 +24,23 @@ def outside_of(seen: Seen) -> Outside:
     footing = bed.footing
     post = (footing.above + footing.below) if footing else 0.0
     return Outside(
-        length_mm=length, width_mm=width, height_mm=bed.wall_top, courses=len(bed.course_heights), perimeter_mm=bed.outline.perimeter,
-        diagonal_mm=hypot(length, width), post_mm=post, post_limit_mm=bed.post_limit, rectangle=bed.outline.is_rectangle,
+        length_mm=length,
+        width_mm=width,
+        height_mm=bed.wall_top,
+        courses=len(bed.course_heights),
+        perimeter_mm=bed.outline.perimeter,
+        diagonal_mm=hypot(length, width),
+        post_mm=post,
+        post_limit_mm=bed.post_limit,
+        rectangle=bed.outline.is_rectangle,
         sides=[
-            PlanSide(name=outer.name, outside_mm=outer.length, inside_mm=inner.length, corner_deg=outer.corner_end)
+            PlanSide(
+                name=outer.name, outside_mm=outer.length, inside_mm=inner.length, corner_deg=outer.corner_end
+            )
             for outer, inner in zip(bed.outline.sides, bed.inner.sides, strict=True)
         ],
         working=_outside_working(seen, length, width, post),
-    )  # fmt: skip
+    )
 
 
 def _wall_words(bed: Assembly, seen: Seen) -> str:
@@ -48,8 +57,17 @@ def _outside_working(seen: Seen, length: float, width: float, post: float) -> Wo
 
     def size(name: str, outer: float, inner: float) -> Worked:
         typed = seen.design.outline.measured is Measured.OUTSIDE
-        words = f"outside {name} {show(outer)}, as you gave it" if typed else f"inside {name} {show(inner)} + {_wall_words(bed, seen)} = {show(outer)}"
-        return Worked(amount=outer, unit="mm", working=words, assumptions=[] if bed.outline.is_rectangle else ["of the box round the whole outline"])
+        words = (
+            f"outside {name} {show(outer)}, as you gave it"
+            if typed
+            else f"inside {name} {show(inner)} + {_wall_words(bed, seen)} = {show(outer)}"
+        )
+        return Worked(
+            amount=outer,
+            unit="mm",
+            working=words,
+            assumptions=[] if bed.outline.is_rectangle else ["of the box round the whole outline"],
+        )
 
     diagonal = hypot(length, width)
     return {
@@ -89,7 +107,10 @@ def _height_words(bed: Assembly, seen: Seen) -> str:
             groups[-1] = (height, groups[-1][1] + 1)
         else:
             groups.append((height, 1))
-    words = " + ".join(f"{count} × {show(height)}" + (" (trimmed)" if abs(height - bed.whole_course) > 0.5 else "") for height, count in groups)
+    words = " + ".join(
+        f"{count} × {show(height)}" + (" (trimmed)" if abs(height - bed.whole_course) > 0.5 else "")
+        for height, count in groups
+    )
     return f"{words} = {show(bed.wall_top)}"
 
 
@@ -98,8 +119,16 @@ def _post_working(seen: Seen, post: float) -> Worked:
     if footing is None:
         return Worked(amount=0, unit="mm", working="no posts")
     drop = choice.post_drop.mm if choice.post_top is PostTop.HIDDEN else 0.0
-    top = f"wall {show(seen.assembly.wall_top)} − {show(drop)} below the top" if drop else f"wall {show(seen.assembly.wall_top)}"
-    assumptions = ["cut 50 mm longer than this, and trimmed level in place"] if choice.post_top is PostTop.TRIMMED else ["the soil hides the post's top"]
+    top = (
+        f"wall {show(seen.assembly.wall_top)} − {show(drop)} below the top"
+        if drop
+        else f"wall {show(seen.assembly.wall_top)}"
+    )
+    assumptions = (
+        ["cut 50 mm longer than this, and trimmed level in place"]
+        if choice.post_top is PostTop.TRIMMED
+        else ["the soil hides the post's top"]
+    )
     school = _school(choice, footing.below, footing.above)
     return Worked(
         amount=post,
@@ -111,20 +140,28 @@ def _post_working(seen: Seen, post: float) -> Worked:
 
 
 def _school(choice: Posted, below: float, above: float) -> str:
-    return SCHOOLS[PostDepth.AS_DEEP_AS_TALL] if getattr(choice, "hung", None) and abs(below - above) < 0.5 else SCHOOLS[choice.post_depth]
+    return (
+        SCHOOLS[PostDepth.AS_DEEP_AS_TALL]
+        if getattr(choice, "hung", None) and abs(below - above) < 0.5
+        else SCHOOLS[choice.post_depth]
+    )
 
 
 def _limit_working(seen: Seen) -> Worked:
     show, bed = seen.show.length, seen.assembly
     own = seen.design.construction.post_limit is not None
     rules = {(s.what, s.thickness, s.rule, s.between) for s in bed.spans}
-    what, thickness, rule, between = min(rules, key=lambda r: r[2]) if rules else ("boards", 0.0, 0.0, "posts")
+    what, thickness, rule, between = (
+        min(rules, key=lambda r: r[2]) if rules else ("boards", 0.0, 0.0, "posts")
+    )
     words = (
         f"you set {show(bed.post_limit)}; the rule for {what} {show(thickness)} thick is {show(rule)}"
         if own
         else f"{what} {show(thickness)} thick: {between} every {show(rule)} at most"
     )
-    spans = "; ".join(f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of at most {show(s.length)}" for s in bed.spans[:4])
+    spans = "; ".join(
+        f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of at most {show(s.length)}" for s in bed.spans[:4]
+    )
     return Worked(
         amount=bed.post_limit,
         unit="mm",
@@ -142,12 +179,19 @@ def inside_of(seen: Seen) -> Inside:
     depth = fill_top - bed.cavity.floor
     volume, brim = bed.cavity.litres_to(fill_top), bed.cavity.litres_to(bed.cavity.top)
     return Inside(
-        length_mm=length, width_mm=width, depth_mm=depth, area_m2=bed.soil_face.area / 1e6, volume_l=volume, to_brim_l=brim,
+        length_mm=length,
+        width_mm=width,
+        depth_mm=depth,
+        area_m2=bed.soil_face.area / 1e6,
+        volume_l=volume,
+        to_brim_l=brim,
         working=_inside_working(seen, length, width, depth, volume, brim),
-    )  # fmt: skip
+    )
 
 
-def _inside_working(seen: Seen, length: float, width: float, depth: float, volume: float, brim: float) -> Workings:
+def _inside_working(
+    seen: Seen, length: float, width: float, depth: float, volume: float, brim: float
+) -> Workings:
     show, bed = seen.show.length, seen.assembly
     outer = bed.size("outside")
     gap = seen.design.fill.gap.mm
@@ -159,16 +203,35 @@ def _inside_working(seen: Seen, length: float, width: float, depth: float, volum
     def between(outside: float, inside: float) -> Worked:
         return Worked(amount=inside, unit="mm", working=f"outside {show(outside)} − {walls} = {show(inside)}")
 
-    base = f"{show(length)} × {show(width)}" if bed.outline.is_rectangle and bed.soil_face == bed.inner else f"area {seen.show.area(area)}"
+    base = (
+        f"{show(length)} × {show(width)}"
+        if bed.outline.is_rectangle and bed.soil_face == bed.inner
+        else f"area {seen.show.area(area)}"
+    )
     return {
         "length_mm": between(outer[0], length),
         "width_mm": between(outer[1], width),
-        "depth_mm": Worked(amount=depth, unit="mm", working=f"wall {show(bed.wall_top)} − {show(gap)} left at the top = {show(depth)}"),
-        "area_m2": Worked(amount=area / 1e6, unit="m²", working=f"the outline less its walls: {seen.show.area(area)}", assumptions=["what stands inside is taken off the volume, not off this"]),
+        "depth_mm": Worked(
+            amount=depth,
+            unit="mm",
+            working=f"wall {show(bed.wall_top)} − {show(gap)} left at the top = {show(depth)}",
+        ),
+        "area_m2": Worked(
+            amount=area / 1e6,
+            unit="m²",
+            working=f"the outline less its walls: {seen.show.area(area)}",
+            assumptions=["what stands inside is taken off the volume, not off this"],
+        ),
         "volume_l": Worked(
-            amount=volume, unit="L",
-            working=f"{base} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for what stands inside = {litres(volume)}",
+            amount=volume,
+            unit="L",
+            working=(
+                f"{base} × {show(depth)} = {litres(box)}, less {litres(box - volume)} for what stands inside"
+                f" = {litres(volume)}"
+            ),
             assumptions=["level ground under the bed", "settled, to the fill line"],
         ),
-        "to_brim_l": Worked(amount=brim, unit="L", working=f"the same up to the top of the wall: {litres(brim)}"),
-    }  # fmt: skip
+        "to_brim_l": Worked(
+            amount=brim, unit="L", working=f"the same up to the top of the wall: {litres(brim)}"
+        ),
+    }

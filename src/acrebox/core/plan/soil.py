@@ -20,7 +20,9 @@ def barrows_for(litres: float, barrow: float) -> int:
 
 def fill_of(seen: Seen, book: Catalogue) -> FillPlan:
     """All layers and their sums."""
-    layers = [_layer(layer, bought, seen, book) for layer, bought in zip(seen.layers, seen.purchases, strict=True)]
+    layers = [
+        _layer(layer, bought, seen, book) for layer, bought in zip(seen.layers, seen.purchases, strict=True)
+    ]
     settled, loose = sum(x.settled for x in seen.layers), sum(x.loose for x in seen.layers)
     wet = sum(row.wet_kg for row in layers)
     barrows = sum(row.barrows for row in layers)
@@ -28,16 +30,58 @@ def fill_of(seen: Seen, book: Catalogue) -> FillPlan:
     show = seen.show
     names = " + ".join(f"{x.material.name} {show.volume(x.settled)}" for x in seen.layers)
     return FillPlan(
-        layers=layers, settled_l=settled, loose_l=loose, settled_ft3=litres_to_ft3(settled), settled_yd3=litres_to_yd3(settled),
-        loose_ft3=litres_to_ft3(loose), loose_yd3=litres_to_yd3(loose), wet_kg=wet, barrows=barrows, cost=float(cost),
+        layers=layers,
+        settled_l=settled,
+        loose_l=loose,
+        settled_ft3=litres_to_ft3(settled),
+        settled_yd3=litres_to_yd3(settled),
+        loose_ft3=litres_to_ft3(loose),
+        loose_yd3=litres_to_yd3(loose),
+        wet_kg=wet,
+        barrows=barrows,
+        cost=float(cost),
         working={
-            "settled_l": Worked(amount=settled, unit="L", working=f"{names} = {show.volume(settled)}, {_three(settled)}"),
-            "loose_l": Worked(amount=loose, unit="L", working=" + ".join(f"{x.material.name} {show.volume(x.loose)}" for x in seen.layers) + f" = {show.volume(loose)}, {_three(loose)}", assumptions=["settling factors of each material"], source=COMMON_PRACTICE),
-            "wet_kg": Worked(amount=wet, unit="kg", working=" + ".join(f"{x.material.name} {show.volume(x.settled)} × {x.material.wet_kg_per_l:g} kg/L" for x in seen.layers) + f" = {show.weight(wet)}", assumptions=["watered through"], source=COMMON_PRACTICE),
-            "barrows": Worked(amount=barrows, unit="loads", working=" + ".join(f"{row.name} {row.barrows}" for row in layers) + f" = {barrows} loads of {show.volume(seen.design.fill.barrow.litres)}", source="whole loads of each material"),
-            "cost": Worked(amount=float(cost), unit=book.currency, working=" + ".join(f"{x.material.name} {show.money(p.cost)}" for x, p in zip(seen.layers, seen.purchases, strict=True)) + f" = {show.money(cost)}", source="the yard's price list (invented)"),
+            "settled_l": Worked(
+                amount=settled, unit="L", working=f"{names} = {show.volume(settled)}, {_three(settled)}"
+            ),
+            "loose_l": Worked(
+                amount=loose,
+                unit="L",
+                working=" + ".join(f"{x.material.name} {show.volume(x.loose)}" for x in seen.layers)
+                + f" = {show.volume(loose)}, {_three(loose)}",
+                assumptions=["settling factors of each material"],
+                source=COMMON_PRACTICE,
+            ),
+            "wet_kg": Worked(
+                amount=wet,
+                unit="kg",
+                working=" + ".join(
+                    f"{x.material.name} {show.volume(x.settled)} × {x.material.wet_kg_per_l:g} kg/L"
+                    for x in seen.layers
+                )
+                + f" = {show.weight(wet)}",
+                assumptions=["watered through"],
+                source=COMMON_PRACTICE,
+            ),
+            "barrows": Worked(
+                amount=barrows,
+                unit="loads",
+                working=" + ".join(f"{row.name} {row.barrows}" for row in layers)
+                + f" = {barrows} loads of {show.volume(seen.design.fill.barrow.litres)}",
+                source="whole loads of each material",
+            ),
+            "cost": Worked(
+                amount=float(cost),
+                unit=book.currency,
+                working=" + ".join(
+                    f"{x.material.name} {show.money(p.cost)}"
+                    for x, p in zip(seen.layers, seen.purchases, strict=True)
+                )
+                + f" = {show.money(cost)}",
+                source="the yard's price list (invented)",
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _three(litres: float) -> str:
@@ -48,38 +92,81 @@ def _layer(layer: FilledLayer, bought: Purchase, seen: Seen, book: Catalogue) ->
     material = layer.material
     barrows = barrows_for(layer.loose, seen.design.fill.barrow.litres)
     return FillLayer(
-        material=material.key, name=material.name, kind=material.kind, base_mm=layer.base, depth_mm=layer.top - layer.base,
-        settled_l=layer.settled, loose_l=layer.loose, wet_kg=layer.settled * material.wet_kg_per_l, barrows=barrows,
-        bag_l=bought.bag.size.litres if bought.bag else None, bag_sizes=[str(b.size.text) for b in material.bags], bags=bought.bags_needed, kept_back=bought.kept_back,
-        bag_cost=_money(bought.bag_cost), bulk_step_l=bought.bulk.step.litres if bought.bulk else None, bulk_steps=bought.bulk_steps,
-        bulk_l=bought.bulk_steps * bought.bulk.step.litres if bought.bulk else None, bulk_cost=_money(bought.bulk_cost),
-        break_even_l=bought.break_even, way=bought.way, cost=float(bought.cost), working=_layer_working(layer, bought, barrows, seen, book),
-    )  # fmt: skip
+        material=material.key,
+        name=material.name,
+        kind=material.kind,
+        base_mm=layer.base,
+        depth_mm=layer.top - layer.base,
+        settled_l=layer.settled,
+        loose_l=layer.loose,
+        wet_kg=layer.settled * material.wet_kg_per_l,
+        barrows=barrows,
+        bag_l=bought.bag.size.litres if bought.bag else None,
+        bag_sizes=[str(b.size.text) for b in material.bags],
+        bags=bought.bags_needed,
+        kept_back=bought.kept_back,
+        bag_cost=_money(bought.bag_cost),
+        bulk_step_l=bought.bulk.step.litres if bought.bulk else None,
+        bulk_steps=bought.bulk_steps,
+        bulk_l=bought.bulk_steps * bought.bulk.step.litres if bought.bulk else None,
+        bulk_cost=_money(bought.bulk_cost),
+        break_even_l=bought.break_even,
+        way=bought.way,
+        cost=float(bought.cost),
+        working=_layer_working(layer, bought, barrows, seen, book),
+    )
 
 
 def _money(amount: Decimal | None) -> float | None:
     return None if amount is None else float(amount)
 
 
-def _layer_working(layer: FilledLayer, bought: Purchase, barrows: int, seen: Seen, book: Catalogue) -> Workings:
+def _layer_working(
+    layer: FilledLayer, bought: Purchase, barrows: int, seen: Seen, book: Catalogue
+) -> Workings:
     show, material, barrow = seen.show, layer.material, seen.design.fill.barrow.litres
-    share = f"{layer.choice.share:g} % of what the depths leave" if layer.choice.share is not None else f"a layer {show.length(layer.top - layer.base)} deep"
+    share = (
+        f"{layer.choice.share:g} % of what the depths leave"
+        if layer.choice.share is not None
+        else f"a layer {show.length(layer.top - layer.base)} deep"
+    )
     wet = layer.settled * material.wet_kg_per_l
     working = {
-        "settled_l": Worked(amount=layer.settled, unit="L", working=f"{share} = {show.volume(layer.settled)}, {_three(layer.settled)}", source=GEOMETRY),
+        "settled_l": Worked(
+            amount=layer.settled,
+            unit="L",
+            working=f"{share} = {show.volume(layer.settled)}, {_three(layer.settled)}",
+            source=GEOMETRY,
+        ),
         "loose_l": Worked(
             amount=layer.loose,
             unit="L",
-            working=f"{show.volume(layer.settled)} settled × {material.loose_per_settled:g} = {show.volume(layer.loose)} to bring, {_three(layer.loose)}",
+            working=(
+                f"{show.volume(layer.settled)} settled × {material.loose_per_settled:g} ="
+                f" {show.volume(layer.loose)} to bring, {_three(layer.loose)}"
+            ),
             assumptions=[f"{material.name} settles by that factor"],
             source=COMMON_PRACTICE,
         ),
         "wet_kg": Worked(
-            amount=wet, unit="kg", working=f"{layer.settled:,.0f} L × {material.wet_kg_per_l:g} kg/L = {show.weight(wet)}", source=COMMON_PRACTICE
+            amount=wet,
+            unit="kg",
+            working=f"{layer.settled:,.0f} L × {material.wet_kg_per_l:g} kg/L = {show.weight(wet)}",
+            source=COMMON_PRACTICE,
         ),
-        "barrows": Worked(amount=barrows, unit="loads", working=f"{layer.loose:,.0f} L ÷ {barrow:g} L a load, rounded up = {barrows}", source="whole loads"),
+        "barrows": Worked(
+            amount=barrows,
+            unit="loads",
+            working=f"{layer.loose:,.0f} L ÷ {barrow:g} L a load, rounded up = {barrows}",
+            source="whole loads",
+        ),
     }
-    working["cost"] = Worked(amount=float(bought.cost), unit=book.currency, working=_offers(layer, bought, seen), source="the yard's price list (invented)")
+    working["cost"] = Worked(
+        amount=float(bought.cost),
+        unit=book.currency,
+        working=_offers(layer, bought, seen),
+        source="the yard's price list (invented)",
+    )
     return working
 
 
@@ -89,14 +176,20 @@ def _offers(layer: FilledLayer, bought: Purchase, seen: Seen) -> str:
     if bought.bag and bought.bag_cost is not None:
         size = str(bought.bag.size.text)
         words.append(
-            f"bags: {layer.loose:,.0f} L ÷ {size}, rounded up = {bought.bags_needed}, + {bought.kept_back} kept back, × {show.money(bought.bag.price)} = {show.money(bought.bag_cost)}"
+            f"bags: {layer.loose:,.0f} L ÷ {size}, rounded up = {bought.bags_needed}, + {bought.kept_back}"
+            f" kept back, × {show.money(bought.bag.price)} = {show.money(bought.bag_cost)}"
         )
     if bought.bulk and bought.bulk_cost is not None:
         words.append(
-            f"loose: {bought.bulk_steps} × {bought.bulk.step.text} × {show.money(bought.bulk.price)} + {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}"
+            f"loose: {bought.bulk_steps} × {bought.bulk.step.text} × {show.money(bought.bulk.price)} +"
+            f" {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}"
         )
     if bought.bag and bought.bulk:
-        words.append("bags stay cheaper at any volume" if bought.break_even is None else f"past {bought.break_even:,.0f} L a load never costs more")
+        words.append(
+            "bags stay cheaper at any volume"
+            if bought.break_even is None
+            else f"past {bought.break_even:,.0f} L a load never costs more"
+        )
     return "; ".join(words) or "to hand: costs nothing"
 
 
@@ -109,11 +202,25 @@ def fill_lines(seen: Seen, book: Catalogue) -> list[Buy]:
         bags = bought.way == "bags"
         each = bought.bag.price if bags and bought.bag else bought.bulk.price if bought.bulk else Decimal(0)
         size = bought.bag.size.text if bags and bought.bag else bought.bulk.step.text if bought.bulk else ""
-        lines.append(Buy(
-            item=layer.material.key, name=layer.material.name, stage="fill", count=bought.bags_needed + bought.kept_back if bags else bought.bulk_steps,
-            unit=f"bag of {size}" if bags else f"× {size} loose", each=float(each), cost=float(bought.cost),
-            working={"cost": Worked(amount=float(bought.cost), unit=book.currency, working=_offers(layer, bought, seen), source="the yard's price list (invented)")},
-        ))  # fmt: skip
+        lines.append(
+            Buy(
+                item=layer.material.key,
+                name=layer.material.name,
+                stage="fill",
+                count=bought.bags_needed + bought.kept_back if bags else bought.bulk_steps,
+                unit=f"bag of {size}" if bags else f"× {size} loose",
+                each=float(each),
+                cost=float(bought.cost),
+                working={
+                    "cost": Worked(
+                        amount=float(bought.cost),
+                        unit=book.currency,
+                        working=_offers(layer, bought, seen),
+                        source="the yard's price list (invented)",
+                    )
+                },
+            )
+        )
     return lines
 
 

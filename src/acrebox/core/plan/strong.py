@@ -23,12 +23,28 @@ def strength_of(seen: Seen) -> StrengthPlan:
     depth = check.depth / 1000
     bottom = check.push.at(depth)
     water = f" + water {check.push.water:.2f} kN/m³" if loads.waterlogged else ""
-    words = f"K {check.push.k:.3f} × ({check.push.unit_weight:.2f} kN/m³ × {depth:.3f} m + {loads.on_top:g} kPa on top){water and water + f' × {depth:.3f} m'} = {bottom:.2f} kPa"
+    words = (
+        f"K {check.push.k:.3f} × ({check.push.unit_weight:.2f} kN/m³ × {depth:.3f} m + {loads.on_top:g} kPa"
+        f" on top){water and water + f' × {depth:.3f} m'} = {bottom:.2f} kPa"
+    )
     return StrengthPlan(
-        push_kpa=bottom, school=loads.school, holds=all(m.holds for m in check.members), members=[_member(m, seen) for m in check.members],
-        posts=_posts(seen), ties=[TieStrength(what=t.what, pull_n=t.pull, words=t.words) for t in check.ties], curves=_curves(seen),
-        working={"push_kpa": Worked(amount=bottom, unit="kPa", working=words, assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", ADVICE], source="soil mechanics, closed form; defaults common practice")},
-    )  # fmt: skip
+        push_kpa=bottom,
+        school=loads.school,
+        holds=all(m.holds for m in check.members),
+        members=[_member(m, seen) for m in check.members],
+        posts=_posts(seen),
+        ties=[TieStrength(what=t.what, pull_n=t.pull, words=t.words) for t in check.ties],
+        curves=_curves(seen),
+        working={
+            "push_kpa": Worked(
+                amount=bottom,
+                unit="kPa",
+                working=words,
+                assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", ADVICE],
+                source="soil mechanics, closed form; defaults common practice",
+            )
+        },
+    )
 
 
 def _member(m: Checked, seen: Seen) -> MemberStrength:
@@ -37,29 +53,73 @@ def _member(m: Checked, seen: Seen) -> MemberStrength:
         (
             s.rule
             for s in seen.assembly.spans
-            if s.side == member.side and s.between == member.between and member.what.startswith(("bottom board", "bottom sleeper", "sheet"))
+            if s.side == member.side
+            and s.between == member.between
+            and member.what.startswith(("bottom board", "bottom sleeper", "sheet"))
         ),
         None,
     )
     return MemberStrength(
-        side=member.side, what=member.what, stock=member.stock, wood=m.species, assumed=m.assumed, between=member.between, span_mm=member.span, spans=member.spans,
-        load_n_per_m=m.load * 1000, bow_mm=m.bow, allowed_mm=m.allowed, stress_ratio=m.stress_ratio, longest_mm=m.longest, rule_mm=rule, holds=m.holds,
+        side=member.side,
+        what=member.what,
+        stock=member.stock,
+        wood=m.species,
+        assumed=m.assumed,
+        between=member.between,
+        span_mm=member.span,
+        spans=member.spans,
+        load_n_per_m=m.load * 1000,
+        bow_mm=m.bow,
+        allowed_mm=m.allowed,
+        stress_ratio=m.stress_ratio,
+        longest_mm=m.longest,
+        rule_mm=rule,
+        holds=m.holds,
         says=_says(m, rule, seen),
         working={
             "bow_mm": Worked(
-                amount=m.bow, unit="mm",
-                working=f"{m.load * 1000:.0f} N/m over {member.spans} × {show(member.span)}, I {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa wet{', × 2 for creep' if m.species != 'steel' else ''} = {m.bow:.1f} mm; allowed {m.allowed:.1f} mm",
-                assumptions=_assumed(m), source=NDS,
+                amount=m.bow,
+                unit="mm",
+                working=(
+                    f"{m.load * 1000:.0f} N/m over {member.spans} × {show(member.span)}, I"
+                    f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa"
+                    f" wet{', × 2 for creep' if m.species != 'steel' else ''} = {m.bow:.1f} mm; allowed"
+                    f" {m.allowed:.1f} mm"
+                ),
+                assumptions=_assumed(m),
+                source=NDS,
             ),
-            "stress_ratio": Worked(amount=m.stress_ratio, unit="", working=f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa (wet, lasting load) = {m.stress_ratio:.2f}", assumptions=_assumed(m), source=NDS),
-            "longest_mm": Worked(amount=m.longest, unit="mm", working=f"the longest span with a bow of at most 10 mm or a two-hundredth, and a stress within bounds: {show(m.longest)}", assumptions=[ADVICE], source="10 mm and span/200: common practice"),
+            "stress_ratio": Worked(
+                amount=m.stress_ratio,
+                unit="",
+                working=(
+                    f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa (wet, lasting load)"
+                    f" = {m.stress_ratio:.2f}"
+                ),
+                assumptions=_assumed(m),
+                source=NDS,
+            ),
+            "longest_mm": Worked(
+                amount=m.longest,
+                unit="mm",
+                working=(
+                    "the longest span with a bow of at most 10 mm or a two-hundredth, and a stress within"
+                    f" bounds: {show(m.longest)}"
+                ),
+                assumptions=[ADVICE],
+                source="10 mm and span/200: common practice",
+            ),
         },
-    )  # fmt: skip
+    )
 
 
 def _assumed(m: Checked) -> list[str]:
     first = f"{m.species}: nothing is known of this wood" if m.assumed else m.species
-    return [first, *([f"creep doubles the bow of wet timber (× {CREEP:g})"] if m.species != "steel" else []), ADVICE]
+    return [
+        first,
+        *([f"creep doubles the bow of wet timber (× {CREEP:g})"] if m.species != "steel" else []),
+        ADVICE,
+    ]
 
 
 def _says(m: Checked, rule: float | None, seen: Seen) -> str:
@@ -73,8 +133,14 @@ def _says(m: Checked, rule: float | None, seen: Seen) -> str:
     if not m.holds and not by_rule:
         return f"the rule of thumb says the same: one every {show(rule)}"
     if m.holds:
-        return f"the rule of thumb wants one every {show(rule)}: it knows neither this depth of soil nor this wood"
-    return f"the rule of thumb would allow {show(rule)}: {'it does not know how deep the soil is' if span <= rule else ''}"
+        return (
+            f"the rule of thumb wants one every {show(rule)}: it knows neither this depth of soil nor this"
+            " wood"
+        )
+    return (
+        f"the rule of thumb would allow {show(rule)}:"
+        f" {'it does not know how deep the soil is' if span <= rule else ''}"
+    )
 
 
 def _posts(seen: Seen) -> PostStrength | None:
@@ -83,25 +149,60 @@ def _posts(seen: Seen) -> PostStrength | None:
         return None
     show = seen.show.length
     return PostStrength(
-        spacing_mm=found.spacing, moment_nm=found.moment / 1000, stress_ratio=found.stress_ratio, below_mm=found.below, wanted_mm=found.wanted,
+        spacing_mm=found.spacing,
+        moment_nm=found.moment / 1000,
+        stress_ratio=found.stress_ratio,
+        below_mm=found.below,
+        wanted_mm=found.wanted,
         working={
-            "moment_nm": Worked(amount=found.moment / 1000, unit="N·m", working=f"{show(found.spacing)} of wall, {found.force:.0f} N in all: M = s·(K·γ·h³/6 + K·q·h²/2) = {found.moment / 1000:.0f} N·m", assumptions=["the post alone holds its share, as a cantilever", ADVICE], source="statics"),
+            "moment_nm": Worked(
+                amount=found.moment / 1000,
+                unit="N·m",
+                working=(
+                    f"{show(found.spacing)} of wall, {found.force:.0f} N in all: M = s·(K·γ·h³/6 + K·q·h²/2)"
+                    f" = {found.moment / 1000:.0f} N·m"
+                ),
+                assumptions=["the post alone holds its share, as a cantilever", ADVICE],
+                source="statics",
+            ),
             "wanted_mm": Worked(
-                amount=found.wanted, unit="mm", working=f"a pole held by the ground alone would want {show(found.wanted)}; your school gives {show(found.below)}",
-                assumptions=["corners, caps, ties and the bottom board on the ground share the push, which this formula leaves out", ADVICE], source="International Building Code §1807.3.2.1 (from memory)",
+                amount=found.wanted,
+                unit="mm",
+                working=(
+                    f"a pole held by the ground alone would want {show(found.wanted)}; your school gives"
+                    f" {show(found.below)}"
+                ),
+                assumptions=[
+                    (
+                        "corners, caps, ties and the bottom board on the ground share the push, which this"
+                        " formula leaves out"
+                    ),
+                    ADVICE,
+                ],
+                source="International Building Code §1807.3.2.1 (from memory)",
             ),
         },
-    )  # fmt: skip
+    )
 
 
 def _curves(seen: Seen) -> list[BowCurve]:
     """Every side's outer face between its posts, bowed ten times as far as it will be."""
     curves = []
     for side in seen.assembly.outline.sides:
-        along = [m for m in seen.strength.members if m.member.side == side.name and m.member.runs == "along" and m.member.between != "studs"]
+        along = [
+            m
+            for m in seen.strength.members
+            if m.member.side == side.name and m.member.runs == "along" and m.member.between != "studs"
+        ]
         if along:
             worst = max(along, key=lambda m: m.bow)
-            curves.append(BowCurve(side=side.name, bow_mm=worst.bow, points=_curve(side, seen.assembly.post_marks(side.name), worst)))
+            curves.append(
+                BowCurve(
+                    side=side.name,
+                    bow_mm=worst.bow,
+                    points=_curve(side, seen.assembly.post_marks(side.name), worst),
+                )
+            )
     return curves
 
 
@@ -111,5 +212,7 @@ def _curve(side: Side, marks: Sequence[float], worst: Checked) -> list[tuple[flo
     for a, b in pairwise(supports):
         # A shorter bay of the same board bows by the fourth power of its length.
         bow = worst.bow * min(1.0, ((b - a) / worst.member.span) ** 4) * DRAWN_TIMES
-        points += [side.place(a + (b - a) * n / STEPS, -bow * sin(pi * n / STEPS), 0.0)[:2] for n in range(STEPS + 1)]
+        points += [
+            side.place(a + (b - a) * n / STEPS, -bow * sin(pi * n / STEPS), 0.0)[:2] for n in range(STEPS + 1)
+        ]
     return [(round(x, 1), round(y, 1)) for x, y in points]

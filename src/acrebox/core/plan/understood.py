@@ -19,9 +19,22 @@ def understood(design: Design) -> dict[str, Understood]:
 
 def _walk(path: str, value: Any) -> Iterator[tuple[str, Understood]]:
     if isinstance(value, Length):
-        yield path, Understood(amount=value.mm, unit="mm", metric=_exact_metric(value.mm), imperial=print_imperial(value.mm))
+        yield (
+            path,
+            Understood(
+                amount=value.mm, unit="mm", metric=_exact_metric(value.mm), imperial=print_imperial(value.mm)
+            ),
+        )
     elif isinstance(value, Volume):
-        yield path, Understood(amount=value.litres, unit="L", metric=f"{value.litres:.4g} L", imperial=f"{litres_to_ft3(value.litres):.3g} ft³")
+        yield (
+            path,
+            Understood(
+                amount=value.litres,
+                unit="L",
+                metric=f"{value.litres:.4g} L",
+                imperial=f"{litres_to_ft3(value.litres):.3g} ft³",
+            ),
+        )
     elif isinstance(value, BaseModel):
         for name in type(value).model_fields:
             yield from _walk(f"{path}.{name}" if path else name, getattr(value, name))

@@ -59,4 +59,9 @@ def prism_less(area: float, floor: float, top: float, stands: Iterable[tuple[flo
     """A prism of area [mm²] from floor to top [mm], less what stands inside: (area, z from, z to) each."""
     inside = [(a, max(z0, floor), min(z1, top)) for a, z0, z1 in stands if z1 > floor and z0 < top]
     heights = sorted({floor, top, *(z for _, z0, z1 in inside for z in (z0, z1))})
-    return Cavity(tuple(Slice(z0, z1, area - sum(a for a, low, high in inside if low <= z0 and high >= z1)) for z0, z1 in itertools.pairwise(heights)))
+    return Cavity(
+        tuple(
+            Slice(z0, z1, area - sum(a for a, low, high in inside if low <= z0 and high >= z1))
+            for z0, z1 in itertools.pairwise(heights)
+        )
+    )

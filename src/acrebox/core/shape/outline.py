@@ -32,7 +32,11 @@ class Side:
     @cached_property
     def along(self) -> tuple[float, float, float]:
         """Unit direction of the walk."""
-        return _tidy((self.end[0] - self.start[0]) / self.length), _tidy((self.end[1] - self.start[1]) / self.length), 0.0
+        return (
+            _tidy((self.end[0] - self.start[0]) / self.length),
+            _tidy((self.end[1] - self.start[1]) / self.length),
+            0.0,
+        )
 
     @cached_property
     def inward(self) -> tuple[float, float, float]:
@@ -58,13 +62,18 @@ class Outline:
         count = len(self.ring)
         names = RECTANGLE_NAMES if self.is_rectangle else tuple(f"side {n}" for n in range(1, count + 1))
         angles = self.corners
-        return tuple(Side(n, names[n], self.ring[n], self.ring[(n + 1) % count], angles[n], angles[(n + 1) % count]) for n in range(count))
+        return tuple(
+            Side(n, names[n], self.ring[n], self.ring[(n + 1) % count], angles[n], angles[(n + 1) % count])
+            for n in range(count)
+        )
 
     @cached_property
     def corners(self) -> tuple[float, ...]:
         """The angle inside the bed at each corner of the ring [°]."""
         count = len(self.ring)
-        return tuple(_inside_angle(self.ring[n - 1], self.ring[n], self.ring[(n + 1) % count]) for n in range(count))
+        return tuple(
+            _inside_angle(self.ring[n - 1], self.ring[n], self.ring[(n + 1) % count]) for n in range(count)
+        )
 
     @cached_property
     def is_rectangle(self) -> bool:

@@ -37,7 +37,11 @@ class Notch:
     @property
     def volume(self) -> float:
         """Volume taken away [mm³]."""
-        return (self.along[1] - self.along[0]) * (self.face[1] - self.face[0]) * (self.through[1] - self.through[0])
+        return (
+            (self.along[1] - self.along[0])
+            * (self.face[1] - self.face[0])
+            * (self.through[1] - self.through[0])
+        )
 
 
 @dataclass(frozen=True)
@@ -72,13 +76,24 @@ class Solid:
 
     def at(self, u: float, v: float, w: float) -> Point:
         """A point `u` along its length, `v` up its face, `w` through its thickness [mm]."""
-        (ox, oy, oz), (ax, ay, az), (fx, fy, fz), (tx, ty, tz) = self.origin, self.along, self.face, self.through
+        (ox, oy, oz), (ax, ay, az), (fx, fy, fz), (tx, ty, tz) = (
+            self.origin,
+            self.along,
+            self.face,
+            self.through,
+        )
         return ox + ax * u + fx * v + tx * w, oy + ay * u + fy * v + ty * w, oz + az * u + fz * v + tz * w
 
     @property
     def volume(self) -> float:
         """Volume [mm³]: the mean of the end faces' positions makes it exact for any end cuts."""
-        slip = sum(tan(radians(cut.mitre)) * self.thickness + tan(radians(cut.bevel)) * self.width for cut in self.ends) / 2
+        slip = (
+            sum(
+                tan(radians(cut.mitre)) * self.thickness + tan(radians(cut.bevel)) * self.width
+                for cut in self.ends
+            )
+            / 2
+        )
         return (self.length - slip) * self.width * self.thickness - sum(n.volume for n in self.notches)
 
     @cached_property
@@ -96,7 +111,9 @@ class Solid:
     @cached_property
     def is_aligned(self) -> bool:
         """Whether it is a plain box along the axes: then its bounds are the solid itself."""
-        return self.ends == (SQUARE, SQUARE) and all(sum(abs(part) > 1e-9 for part in axis) == 1 for axis in (self.along, self.face, self.through))
+        return self.ends == (SQUARE, SQUARE) and all(
+            sum(abs(part) > 1e-9 for part in axis) == 1 for axis in (self.along, self.face, self.through)
+        )
 
     @cached_property
     def axes(self) -> tuple[tuple[Point, ...], tuple[Point, ...]]:
@@ -113,11 +130,19 @@ class Solid:
     @property
     def is_upright(self) -> bool:
         """Whether it is the same all the way up: its axes lie flat or stand plumb, and its ends are cut plumb."""
-        flat_or_plumb = all(abs(axis[2]) < 1e-9 or abs(abs(axis[2]) - 1) < 1e-9 for axis in (self.along, self.face, self.through))
+        flat_or_plumb = all(
+            abs(axis[2]) < 1e-9 or abs(abs(axis[2]) - 1) < 1e-9
+            for axis in (self.along, self.face, self.through)
+        )
         if not flat_or_plumb:
             return False
         on_plumb = next(name for name in ("along", "face", "through") if abs(getattr(self, name)[2]) > 0.5)
-        return all(end == SQUARE or (on_plumb == "face" and end.bevel == 0) or (on_plumb == "through" and end.mitre == 0) for end in self.ends)
+        return all(
+            end == SQUARE
+            or (on_plumb == "face" and end.bevel == 0)
+            or (on_plumb == "through" and end.mitre == 0)
+            for end in self.ends
+        )
 
     def notch_bounds(self, notch: Notch) -> tuple[Point, Point]:
         """Least and greatest corner of a notch in place [mm]; of its box, where the solid stands askew."""

@@ -209,8 +209,20 @@ def _read(name: str) -> dict[str, Any]:
 @cache
 def catalogue() -> Catalogue:
     """The sample yard's catalogue; a duplicate key is refused as the data is read."""
-    book = Catalogue.model_validate({**_read("timber.toml"), **_read("species.toml"), **_read("sheet.toml"), **_read("fixing.toml"), **_read("fill.toml")})
-    keys = [item.key for group in (book.timber, book.species, book.sheet, book.good, book.screw, book.fill) for item in group]
+    book = Catalogue.model_validate(
+        {
+            **_read("timber.toml"),
+            **_read("species.toml"),
+            **_read("sheet.toml"),
+            **_read("fixing.toml"),
+            **_read("fill.toml"),
+        }
+    )
+    keys = [
+        item.key
+        for group in (book.timber, book.species, book.sheet, book.good, book.screw, book.fill)
+        for item in group
+    ]
     if len(set(keys)) != len(keys):
         raise ValueError(f"duplicate stock keys: {sorted(k for k in keys if keys.count(k) > 1)}")
     return book

@@ -80,10 +80,17 @@ def check_strength(bed: Assembly, design: Design, book: Catalogue, fill_top: flo
     Raises DesignError when a wood is named that nobody knows.
     """
     if design.loads.species is not None and book.find_species(design.loads.species) is None:
-        raise refuse("loads.species", design.loads.species, "No values are known for that wood.", ", ".join(s.key for s in book.species))
+        raise refuse(
+            "loads.species",
+            design.loads.species,
+            "No values are known for that wood.",
+            ", ".join(s.key for s in book.species),
+        )
     push = push_of(design.loads)
     members = tuple(_check(m, push, fill_top, design, book) for m in bed.members)
-    return StrengthCheck(push, fill_top, members, _posts(bed, push, fill_top, design, book), _ties(bed, design, push, fill_top))
+    return StrengthCheck(
+        push, fill_top, members, _posts(bed, push, fill_top, design, book), _ties(bed, design, push, fill_top)
+    )
 
 
 def _wood(stock: str, design: Design, book: Catalogue) -> tuple[Species, bool]:
@@ -115,8 +122,18 @@ def _check(member: Member, push: Push, fill_top: float, design: Design, book: Ca
 
     longest = _longest(bow, ratio)
     return Checked(
-        member, name, assumed, load, section, stiffness, bending, bow(member.span), min(MOST_BOW_MM, member.span / BOW_SHARE), ratio(member.span), longest
-    )  # fmt: skip
+        member,
+        name,
+        assumed,
+        load,
+        section,
+        stiffness,
+        bending,
+        bow(member.span),
+        min(MOST_BOW_MM, member.span / BOW_SHARE),
+        ratio(member.span),
+        longest,
+    )
 
 
 def _load(member: Member, push: Push, fill_top: float) -> tuple[float, float, float]:
@@ -139,7 +156,11 @@ def _load(member: Member, push: Push, fill_top: float) -> tuple[float, float, fl
     load = even + grown
     if load <= 0:
         return 0.0, one.moment, one.deflection
-    return load, (even * one.moment + grown * growing.moment) / load, (even * one.deflection + grown * growing.deflection) / load
+    return (
+        load,
+        (even * one.moment + grown * growing.moment) / load,
+        (even * one.deflection + grown * growing.deflection) / load,
+    )
 
 
 def _longest(bow: Callable[[float], float], ratio: Callable[[float], float]) -> float:
@@ -156,7 +177,9 @@ def _posts(bed: Assembly, push: Push, fill_top: float, design: Design, book: Cat
     """The post that holds the most wall, as a pole in the ground."""
     posts = [p for p in bed.parts if p.role.is_post and p.role is not Role.LEDGER_POST]
     spans = [s for s in bed.spans if s.between == "posts"]
-    bay = max((s.length for s in spans), default=0.0) or max((m.span for m in bed.members if m.between == "posts"), default=0.0)
+    bay = max((s.length for s in spans), default=0.0) or max(
+        (m.span for m in bed.members if m.between == "posts"), default=0.0
+    )
     if not posts or bed.footing is None or bed.footing.below <= 0 or not bay:
         return None
     post = posts[0]
@@ -166,7 +189,14 @@ def _posts(bed: Assembly, push: Push, fill_top: float, design: Design, book: Cat
     force = push.total(fill_top / 1000) * bay
     width = POSTS_IN_CONCRETE_MM if design.construction.post_depth == "concrete" else post.solid.width
     wanted = embedment(force, moment / force if force else 0.0, width)
-    return PostCheck(bay, moment, moment / section.modulus / (wood.fb_mpa * DURATION * WET_BENDING), bed.footing.below, wanted, force)
+    return PostCheck(
+        bay,
+        moment,
+        moment / section.modulus / (wood.fb_mpa * DURATION * WET_BENDING),
+        bed.footing.below,
+        wanted,
+        force,
+    )
 
 
 def _ties(bed: Assembly, design: Design, push: Push, fill_top: float) -> tuple[TieCheck, ...]:
@@ -178,7 +208,11 @@ def _ties(bed: Assembly, design: Design, push: Push, fill_top: float) -> tuple[T
         side = max(bed.outline.sides, key=lambda s: s.length)
         count = max(1, sum(p.side == ties[0].side and not p.name.endswith("low") for p in ties))
         pitch = side.length / (count + 1)
-        found.append(TieCheck("cross tie", total * pitch / 3, f"a third of {total:.2f} kN/m × {pitch / 1000:.2f} m of wall"))
+        found.append(
+            TieCheck(
+                "cross tie", total * pitch / 3, f"a third of {total:.2f} kN/m × {pitch / 1000:.2f} m of wall"
+            )
+        )
     if design.add_ons.straps:
         across = min(bed.inner.size) / 2
         found.append(

@@ -49,7 +49,10 @@ class Push:
 
 def push_of(loads: Loads) -> Push:
     """The push by the school and the soil chosen."""
-    schools: dict[Literal["at_rest", "active"], float] = {"at_rest": at_rest(loads.friction), "active": active(loads.friction)}
+    schools: dict[Literal["at_rest", "active"], float] = {
+        "at_rest": at_rest(loads.friction),
+        "active": active(loads.friction),
+    }
     k = schools[loads.school]
     if loads.waterlogged:
         return Push(k, max(0.0, loads.unit_weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)

@@ -20,7 +20,9 @@ Minutes = Annotated[float, Field(ge=0, le=600)]
 
 @cache
 def _usual() -> dict[str, float]:
-    return dict(tomllib.loads(files("acrebox.core.weighing").joinpath("rates.toml").read_text("utf-8"))["minutes"])
+    return dict(
+        tomllib.loads(files("acrebox.core.weighing").joinpath("rates.toml").read_text("utf-8"))["minutes"]
+    )
 
 
 class Rates(BaseModel):
@@ -67,21 +69,59 @@ def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
     Raises DesignError that names the variant and its field when one cannot be planned, or there are too many.
     """
     if not 1 <= len(designs) <= MOST_VARIANTS:
-        raise refuse("designs", len(designs), "That many variants cannot be put side by side.", f"1 to {MOST_VARIANTS}")
+        raise refuse(
+            "designs", len(designs), "That many variants cannot be put side by side.", f"1 to {MOST_VARIANTS}"
+        )
     plans = [_plan(n, design) for n, design in enumerate(designs)]
     rates, book = rates or Rates(), catalogue()
     pairs = list(zip(designs, plans, strict=True))
     rows = [
         _row("growing_area", "Growing area", "area", [_area(p) for p in plans], more=True),
-        _row("inside_volume", "Soil, settled", "volume", [_of(p.inside.volume_l, p.inside.working["volume_l"]) for p in plans], more=None),
-        _row("stock_cost", "Stock and fixings", "money", [_of(p.totals.stock_cost, p.totals.working["stock_cost"]) for p in plans], more=False),
-        _row("fill_cost", "Fill", "money", [_of(p.totals.fill_cost, p.fill.working["cost"]) for p in plans], more=False),
-        _row("cost", "Cost together", "money", [_of(p.totals.cost, p.totals.working["cost"]) for p in plans], more=False),
-        _row("weight", "Weight, filled and wet", "weight", [_of(p.totals.weight_kg, p.totals.working["weight_kg"]) for p in plans], more=False),
+        _row(
+            "inside_volume",
+            "Soil, settled",
+            "volume",
+            [_of(p.inside.volume_l, p.inside.working["volume_l"]) for p in plans],
+            more=None,
+        ),
+        _row(
+            "stock_cost",
+            "Stock and fixings",
+            "money",
+            [_of(p.totals.stock_cost, p.totals.working["stock_cost"]) for p in plans],
+            more=False,
+        ),
+        _row(
+            "fill_cost",
+            "Fill",
+            "money",
+            [_of(p.totals.fill_cost, p.fill.working["cost"]) for p in plans],
+            more=False,
+        ),
+        _row(
+            "cost",
+            "Cost together",
+            "money",
+            [_of(p.totals.cost, p.totals.working["cost"]) for p in plans],
+            more=False,
+        ),
+        _row(
+            "weight",
+            "Weight, filled and wet",
+            "weight",
+            [_of(p.totals.weight_kg, p.totals.working["weight_kg"]) for p in plans],
+            more=False,
+        ),
         _row("cuts", "Cuts", "count", [_cuts(p) for p in plans], more=False),
         _row("hours", "Hours of work", "hours", [_hours(p, rates) for p in plans], more=False),
         _row("bow", "Bows at most", "length", [_bow(p) for p in plans], more=False),
-        _row("height", "Height", "length", [_of(p.outside.height_mm, p.outside.working["height_mm"]) for p in plans], more=None),
+        _row(
+            "height",
+            "Height",
+            "length",
+            [_of(p.outside.height_mm, p.outside.working["height_mm"]) for p in plans],
+            more=None,
+        ),
         _life(pairs, book),
         _row("watch_outs", "Things that need a look", "count", [_looks(p) for p in plans], more=False),
     ]
@@ -94,7 +134,15 @@ def _plan(number: int, design: Design) -> Plan:
         return plan_bed(design)
     except DesignError as fault:
         raise DesignError(
-            [Problem(f"designs.{number}.{p.field}", p.value, f"Variant {number + 1}, {design.name}: {p.message}", p.allowed) for p in fault.problems]
+            [
+                Problem(
+                    f"designs.{number}.{p.field}",
+                    p.value,
+                    f"Variant {number + 1}, {design.name}: {p.message}",
+                    p.allowed,
+                )
+                for p in fault.problems
+            ]
         ) from None
 
 
@@ -104,7 +152,9 @@ def _of(amount: float, worked: Worked) -> Worked:
 
 def _row(key: str, name: str, kind: str, figures: list[Worked], more: bool | None) -> Row:
     values = [f.amount for f in figures]
-    return Row(key=key, name=name, kind=kind, values=values, upto=None, better=_better(values, more), working=figures)
+    return Row(
+        key=key, name=name, kind=kind, values=values, upto=None, better=_better(values, more), working=figures
+    )
 
 
 def _better(values: Sequence[float], more: bool | None) -> list[int]:
@@ -118,7 +168,12 @@ def _better(values: Sequence[float], more: bool | None) -> list[int]:
 
 
 def _area(p: Plan) -> Worked:
-    return Worked(amount=p.inside.area_m2, unit="m²", working=p.inside.working["area_m2"].working, assumptions=p.inside.working["area_m2"].assumptions)
+    return Worked(
+        amount=p.inside.area_m2,
+        unit="m²",
+        working=p.inside.working["area_m2"].working,
+        assumptions=p.inside.working["area_m2"].assumptions,
+    )
 
 
 def _pieces(p: Plan) -> int:
@@ -126,7 +181,11 @@ def _pieces(p: Plan) -> int:
 
 
 def _cuts(p: Plan) -> Worked:
-    return Worked(amount=_pieces(p), unit="pieces", working=" + ".join(f"{c.label} {c.count}" for c in p.cuts) + f" = {_pieces(p)}")
+    return Worked(
+        amount=_pieces(p),
+        unit="pieces",
+        working=" + ".join(f"{c.label} {c.count}" for c in p.cuts) + f" = {_pieces(p)}",
+    )
 
 
 def _hours(p: Plan, rates: Rates) -> Worked:
@@ -139,8 +198,17 @@ def _hours(p: Plan, rates: Rates) -> Worked:
         ("sides set out", len(p.outside.sides), rates.side),
     ]
     hours = sum(count * minutes for _, count, minutes in counts) / 60
-    words = " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts) + f" = {hours:.1f} h"
-    return Worked(amount=hours, unit="h", working=words, assumptions=["one person; fetching, drying and resting are not in it"], source=COMMON_PRACTICE)
+    words = (
+        " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts)
+        + f" = {hours:.1f} h"
+    )
+    return Worked(
+        amount=hours,
+        unit="h",
+        working=words,
+        assumptions=["one person; fetching, drying and resting are not in it"],
+        source=COMMON_PRACTICE,
+    )
 
 
 def _bow(p: Plan) -> Worked:
@@ -163,15 +231,30 @@ def _life(pairs: Sequence[tuple[Design, Plan]], book: Catalogue) -> Row:
     """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil."""
     low, high, working = [], [], []
     for design, plan in pairs:
-        stocks = {m.stock for m in plan.strength.members if book.find_timber(m.stock)} or {c.stock for c in plan.cuts if book.find_timber(c.stock)}
+        stocks = {m.stock for m in plan.strength.members if book.find_timber(m.stock)} or {
+            c.stock for c in plan.cuts if book.find_timber(c.stock)
+        }
         named = design.loads.species
-        woods = [s for key in stocks if (t := book.find_timber(key)) and (s := book.find_species(named or t.species))]
+        woods = [
+            s
+            for key in stocks
+            if (t := book.find_timber(key)) and (s := book.find_species(named or t.species))
+        ]
         worst = min(woods, key=lambda s: s.life_years)
         low.append(float(worst.life_years[0]))
         high.append(float(worst.life_years[1]))
-        words = f"{worst.name}, the shortest-lived against the soil: {worst.life_years[0]} to {worst.life_years[1]} years"
+        words = (
+            f"{worst.name}, the shortest-lived against the soil: {worst.life_years[0]} to"
+            f" {worst.life_years[1]} years"
+        )
         working.append(
-            Worked(amount=worst.life_years[0], unit="years", working=words, assumptions=["no liner, no yearly oil; both lengthen it"], source=COMMON_PRACTICE)
+            Worked(
+                amount=worst.life_years[0],
+                unit="years",
+                working=words,
+                assumptions=["no liner, no yearly oil; both lengthen it"],
+                source=COMMON_PRACTICE,
+            )
         )
     return Row(
         key="life",

@@ -31,7 +31,12 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
         outer = bed.outline.inset(-out)
         outer.inset(wide)
     except ValueError:
-        raise refuse("add_ons.cap.board", cap.board, "The cap boards would close the bed.", "a narrower cap board, or a wider bed") from None
+        raise refuse(
+            "add_ons.cap.board",
+            cap.board,
+            "The cap boards would close the bed.",
+            "a narrower cap board, or a wider bed",
+        ) from None
     ring = Ring(outer, wide, Corner.MITRED if cap.corner is CapCorner.MITRED else Corner.LONG_THROUGH)
     longest = longest_stick(design, board.timber, book)
     parts = []
@@ -41,10 +46,27 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
         for n, solid in enumerate(pieces, start=1):
             name = f"{bed.outline.sides[side.index].name} cap" + (f" {n}" if len(pieces) > 1 else "")
             parts.append(Part(name, Role.CAP, board.timber.key, solid, bed.outline.sides[side.index].name))
-    held = [p for p in bed.parts if p.side in {s.name for s in bed.outline.sides} and abs(p.solid.bounds[1][2] - bed.top) < 0.01 and not p.role.is_post]
+    held = [
+        p
+        for p in bed.parts
+        if p.side in {s.name for s in bed.outline.sides}
+        and abs(p.solid.bounds[1][2] - bed.top) < 0.01
+        and not p.role.is_post
+    ]
     joints_made = tuple(
-        Joint("cap to wall", (part.name, below.name), board.thickness, min(below.solid.width, 150.0), part.solid.overall)
+        Joint(
+            "cap to wall",
+            (part.name, below.name),
+            board.thickness,
+            min(below.solid.width, 150.0),
+            part.solid.overall,
+        )
         for part in parts
         if (below := next((h for h in held if h.side == part.side), None))
     )
-    return replace(bed, parts=(*bed.parts, *parts), joints=(*bed.joints, *joints_made), timbers=(*bed.timbers, board.used))
+    return replace(
+        bed,
+        parts=(*bed.parts, *parts),
+        joints=(*bed.joints, *joints_made),
+        timbers=(*bed.timbers, board.used),
+    )

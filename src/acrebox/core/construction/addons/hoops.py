@@ -29,10 +29,18 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
     pipe = choose_timber(book, hoops.stock, Section(), "add_ons.hoops.stock")
     if not 50.0 <= hoops.length.mm <= bed.wall_top - DROP_MM:
         raise refuse(
-            "add_ons.hoops.length", hoops.length.text, "The sleeves do not fit inside the wall.", f"{show.length(50)} to {show.length(bed.wall_top - DROP_MM)}"
+            "add_ons.hoops.length",
+            hoops.length.text,
+            "The sleeves do not fit inside the wall.",
+            f"{show.length(50)} to {show.length(bed.wall_top - DROP_MM)}",
         )
     if hoops.spacing.mm < 200.0:
-        raise refuse("add_ons.hoops.spacing", hoops.spacing.text, "Hoops that close leave no room for a hand.", f"at least {show.length(200)}")
+        raise refuse(
+            "add_ons.hoops.spacing",
+            hoops.spacing.text,
+            "Hoops that close leave no room for a hand.",
+            f"at least {show.length(200)}",
+        )
     longest = sorted(bed.inner.sides, key=lambda s: (-round(s.length, 2), s.index))[:2]
     made: list[Part] = []
     for side in longest:
@@ -45,14 +53,29 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
         for wall in bed.parts
         if not wall.role.is_post and touching(part, wall)
     ]
-    return replace(bed, parts=(*bed.parts, *made), joints=(*bed.joints, *joints), timbers=(*bed.timbers, pipe.used))
+    return replace(
+        bed, parts=(*bed.parts, *made), joints=(*bed.joints, *joints), timbers=(*bed.timbers, pipe.used)
+    )
 
 
 def _sleeve(bed: Assembly, side: Side, at: float, length: float, pipe: ChosenTimber, number: int) -> Part:
     for step in range(60):
         moved = at + STEP_MM * (step // 2 + step % 2) * (1 if step % 2 else -1)
-        solid = Solid(side.place(moved, 0.0, bed.wall_top - DROP_MM - length), UP, side.along, side.inward, length, pipe.width, pipe.thickness)
+        solid = Solid(
+            side.place(moved, 0.0, bed.wall_top - DROP_MM - length),
+            UP,
+            side.along,
+            side.inward,
+            length,
+            pipe.width,
+            pipe.thickness,
+        )
         part = Part(f"{side.name} sleeve {number}", Role.SLEEVE, pipe.timber.key, solid, side.name)
         if clash(part, bed.parts) is None and 0 <= moved <= side.length - pipe.width:
             return part
-    raise refuse("add_ons.hoops", f"{side.name} sleeve {number}", "There is no room between the posts for that sleeve.", "hoops further apart")
+    raise refuse(
+        "add_ons.hoops",
+        f"{side.name} sleeve {number}",
+        "There is no room between the posts for that sleeve.",
+        "hoops further apart",
+    )

@@ -39,10 +39,12 @@ def add_ons(bed: Assembly, design: Design, book: Catalogue) -> Assembly:
 
 def clash(part: Part, others: Iterable[Part]) -> Part | None:
     """The first of the others that a part would stand in, or None."""
-    (a0, a1) = part.solid.bounds
+    a0, a1 = part.solid.bounds
     for other in others:
-        (b0, b1) = other.solid.bounds
-        if all(min(a1[i], b1[i]) - max(a0[i], b0[i]) > 0.01 for i in range(3)) and part.solid.overlaps(other.solid):
+        b0, b1 = other.solid.bounds
+        if all(min(a1[i], b1[i]) - max(a0[i], b0[i]) > 0.01 for i in range(3)) and part.solid.overlaps(
+            other.solid
+        ):
             return other
     return None
 
@@ -53,5 +55,8 @@ def refuse_clash(field: str, parts: Sequence[Part], bed: Assembly) -> None:
         met = clash(part, bed.parts)
         if met:
             raise refuse(
-                field, part.name, f"The {part.role} of {part.side} would stand in the {met.role} of {met.side}.", "another side, or posts inside the bed"
+                field,
+                part.name,
+                f"The {part.role} of {part.side} would stand in the {met.role} of {met.side}.",
+                "another side, or posts inside the bed",
             )

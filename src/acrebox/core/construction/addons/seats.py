@@ -61,12 +61,22 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
     board = choose_timber(book, seats.board, Section(), "add_ons.seats.board")
     rail = choose_timber(book, seats.rail, Section(), "add_ons.seats.rail")
     if not 100.0 <= seats.depth.mm <= 600.0:
-        raise refuse("add_ons.seats.depth", seats.depth.text, "Nobody sits on a bench that deep.", f"{show.length(100)} to {show.length(600)}")
+        raise refuse(
+            "add_ons.seats.depth",
+            seats.depth.text,
+            "Nobody sits on a bench that deep.",
+            f"{show.length(100)} to {show.length(600)}",
+        )
     longest = (longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book))
-    bench = _Bench(seats, board, rail, max(1, round((seats.depth.mm + GAP_MM) / (board.width + GAP_MM))), longest)
+    bench = _Bench(
+        seats, board, rail, max(1, round((seats.depth.mm + GAP_MM) / (board.width + GAP_MM))), longest
+    )
     if bench.under > bed.wall_top:
         raise refuse(
-            "add_ons.seats.height", seats.height.text, "The seat's rail would stand over the wall.", f"at most {show.length(bed.wall_top + board.thickness)}"
+            "add_ons.seats.height",
+            seats.height.text,
+            "The seat's rail would stand over the wall.",
+            f"at most {show.length(bed.wall_top + board.thickness)}",
         )
     if bench.reach < rail.width + rail.thickness:
         raise refuse(
@@ -82,10 +92,19 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
             "The brackets would start below the ground.",
             f"at least {show.length(seats.height.mm - bench.foot)}, or a narrower bench",
         )
-    parts = [part for n, name in enumerate(seats.sides) for part in _bench_parts(bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))]
+    parts = [
+        part
+        for n, name in enumerate(seats.sides)
+        for part in _bench_parts(bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
+    ]
     refuse_clash("add_ons.seats.sides", parts, bed)
     joints = _joints(bed, parts)
-    return replace(bed, parts=(*bed.parts, *parts), joints=(*bed.joints, *joints), timbers=(*bed.timbers, board.used, rail.used))
+    return replace(
+        bed,
+        parts=(*bed.parts, *parts),
+        joints=(*bed.joints, *joints),
+        timbers=(*bed.timbers, board.used, rail.used),
+    )
 
 
 def _bench_parts(bench: _Bench, side: Side) -> list[Part]:
@@ -94,33 +113,65 @@ def _bench_parts(bench: _Bench, side: Side) -> list[Part]:
     board, rail = bench.board, bench.rail
     marks = even_marks([BRACKET_INSET_MM, side.length - BRACKET_INSET_MM], BRACKET_EVERY_MM)
     try:
-        over_boards, over_rails = (even_joints(0.0, side.length, longest, marks[1:-1]) for longest in bench.longest)
+        over_boards, over_rails = (
+            even_joints(0.0, side.length, longest, marks[1:-1]) for longest in bench.longest
+        )
     except ValueError:
         raise refuse(
-            "add_ons.seats.board", bench.seats.board, f"The bench of {side.name} cannot be joined over its brackets.", "a board sold in longer lengths"
+            "add_ons.seats.board",
+            bench.seats.board,
+            f"The bench of {side.name} cannot be joined over its brackets.",
+            "a board sold in longer lengths",
         ) from None
     parts = []
     for n in range(bench.boards):
-        laid = Solid(side.place(0.0, -n * (board.width + GAP_MM), bench.under), side.along, out, UP, side.length, board.width, board.thickness)
+        laid = Solid(
+            side.place(0.0, -n * (board.width + GAP_MM), bench.under),
+            side.along,
+            out,
+            UP,
+            side.length,
+            board.width,
+            board.thickness,
+        )
         parts += _cut(laid, over_boards, f"{side.name} seat {n + 1}", Role.SEAT, board, side)
     for name, v in (("wall rail", 0.0), ("front rail", -bench.reach)):
-        laid = Solid(side.place(0.0, v, bench.under - rail.width), side.along, UP, out, side.length, rail.width, rail.thickness)
+        laid = Solid(
+            side.place(0.0, v, bench.under - rail.width),
+            side.along,
+            UP,
+            out,
+            side.length,
+            rail.width,
+            rail.thickness,
+        )
         parts += _cut(laid, over_rails, f"{side.name} {name}", Role.SEAT_RAIL, rail, side)
     half = rail.thickness / 2
     parts += [
-        Part(f"{side.name} bracket {n}", Role.BRACKET, rail.timber.key, _bracket(bench, side, out, m - half), side.name) for n, m in enumerate(marks, start=1)
+        Part(
+            f"{side.name} bracket {n}",
+            Role.BRACKET,
+            rail.timber.key,
+            _bracket(bench, side, out, m - half),
+            side.name,
+        )
+        for n, m in enumerate(marks, start=1)
     ]
     return parts
 
 
-def _cut(whole: Solid, joints: tuple[float, ...], name: str, role: Role, stock: ChosenTimber, side: Side) -> list[Part]:
+def _cut(
+    whole: Solid, joints: tuple[float, ...], name: str, role: Role, stock: ChosenTimber, side: Side
+) -> list[Part]:
     """A long piece divided at its joints."""
     ends = [0.0, *joints, whole.length]
     x, y, z = whole.origin
     parts = []
     for n, (a, b) in enumerate(pairwise(ends), start=1):
         solid = replace(whole, origin=(x + whole.along[0] * a, y + whole.along[1] * a, z), length=b - a)
-        parts.append(Part(name if len(ends) == 2 else f"{name}.{n}", role, stock.timber.key, solid, side.name))
+        parts.append(
+            Part(name if len(ends) == 2 else f"{name}.{n}", role, stock.timber.key, solid, side.name)
+        )
     return parts
 
 
@@ -128,9 +179,15 @@ def _bracket(bench: _Bench, side: Side, out: Point, at: float) -> Solid:
     """A stick at 45° from the wall up to the front rail, both ends cut plumb."""
     c = sqrt(0.5)
     return Solid(
-        origin=side.place(at, 0.0, bench.foot), along=(out[0] * c, out[1] * c, c), face=(-out[0] * c, -out[1] * c, c), through=side.along,
-        length=bench.reach / c, width=bench.rail.width, thickness=bench.rail.thickness, ends=(EndCut(bevel=45.0), EndCut(bevel=-45.0)),
-    )  # fmt: skip
+        origin=side.place(at, 0.0, bench.foot),
+        along=(out[0] * c, out[1] * c, c),
+        face=(-out[0] * c, -out[1] * c, c),
+        through=side.along,
+        length=bench.reach / c,
+        width=bench.rail.width,
+        thickness=bench.rail.thickness,
+        ends=(EndCut(bevel=45.0), EndCut(bevel=-45.0)),
+    )
 
 
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
@@ -138,15 +195,41 @@ def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     rails = [p for p in parts if p.role is Role.SEAT_RAIL]
     for part in parts:
         if part.role is Role.SEAT:
-            found += [Joint("seat to rail", (part.name, r.name), part.solid.thickness, r.solid.width, r.solid.length) for r in rails if touching(part, r)]
-        elif part.role is Role.BRACKET:
-            found += [Joint("bracket", (r.name, part.name), r.solid.thickness, part.solid.length / 2, part.solid.width) for r in rails if touching(part, r)]
             found += [
-                Joint("bracket to wall", (part.name, w.name), part.solid.thickness, w.solid.thickness, part.solid.width) for w in bed.parts if touching(part, w)
+                Joint(
+                    "seat to rail", (part.name, r.name), part.solid.thickness, r.solid.width, r.solid.length
+                )
+                for r in rails
+                if touching(part, r)
+            ]
+        elif part.role is Role.BRACKET:
+            found += [
+                Joint(
+                    "bracket", (r.name, part.name), r.solid.thickness, part.solid.length / 2, part.solid.width
+                )
+                for r in rails
+                if touching(part, r)
+            ]
+            found += [
+                Joint(
+                    "bracket to wall",
+                    (part.name, w.name),
+                    part.solid.thickness,
+                    w.solid.thickness,
+                    part.solid.width,
+                )
+                for w in bed.parts
+                if touching(part, w)
             ]
         else:
             found += [
-                Joint("rail to wall", (part.name, w.name), part.solid.thickness, w.solid.thickness, max(contact_height(part, w), part.solid.length))
+                Joint(
+                    "rail to wall",
+                    (part.name, w.name),
+                    part.solid.thickness,
+                    w.solid.thickness,
+                    max(contact_height(part, w), part.solid.length),
+                )
                 for w in bed.parts
                 if touching(part, w)
             ]

@@ -17,9 +17,19 @@ def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -
     """
     show = Printer(design.system, book.currency_sign)
     if any(corner > 180 for corner in bed.outline.corners):
-        raise refuse("add_ons.straps", "straps", "A band cannot hold an outline with an inner corner.", "cross ties instead")
+        raise refuse(
+            "add_ons.straps",
+            "straps",
+            "A band cannot hold an outline with an inner corner.",
+            "cross ties instead",
+        )
     each = bed.outline.perimeter + straps.lap.mm
     metres = ceil(straps.count * each / 100) / 10
-    heights = ", ".join(show.length(bed.wall_top * 0.75 * n / straps.count) for n in range(straps.count, 0, -1))
-    working = f"{straps.count} × (round the edge {show.length(bed.outline.perimeter)} + lap {show.length(straps.lap.mm)}) = {metres:.1f} m, at {heights} over the ground"
+    heights = ", ".join(
+        show.length(bed.wall_top * 0.75 * n / straps.count) for n in range(straps.count, 0, -1)
+    )
+    working = (
+        f"{straps.count} × (round the edge {show.length(bed.outline.perimeter)} + lap"
+        f" {show.length(straps.lap.mm)}) = {metres:.1f} m, at {heights} over the ground"
+    )
     return replace(bed, goods=(*bed.goods, Good("strap", "steel strap", metres, "m", working)))

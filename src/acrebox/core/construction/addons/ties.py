@@ -45,13 +45,29 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         )
     made: list[Part] = []
     for side, other in _pairs(bed):
-        count = ties.count or ties_by_rule(max(bed.outline.sides[side.index].length, bed.outline.sides[other.index].length))
+        count = ties.count or ties_by_rule(
+            max(bed.outline.sides[side.index].length, bed.outline.sides[other.index].length)
+        )
         for n in range(1, count + 1):
             for z in levels:
-                made.append(_tie(bed, side, other, side.length * n / (count + 1), z, stock, f"{side.name} tie {n}{' low' if z == INSET_MM else ''}", made))
+                made.append(
+                    _tie(
+                        bed,
+                        side,
+                        other,
+                        side.length * n / (count + 1),
+                        z,
+                        stock,
+                        f"{side.name} tie {n}{' low' if z == INSET_MM else ''}",
+                        made,
+                    )
+                )
     if not made:
         raise refuse(
-            "add_ons.ties", ties.count or "by rule", "No side wants a tie by the rule, or no wall stands straight across.", "a count of ties, or no ties"
+            "add_ons.ties",
+            ties.count or "by rule",
+            "No side wants a tie by the rule, or no wall stands straight across.",
+            "a count of ties, or no ties",
         )
     joints = [
         Joint("tie", (met.name, tie.name), met.solid.thickness, tie.solid.length / 2, tie.solid.width)
@@ -59,7 +75,9 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         for met in bed.parts
         if touching(tie, met)
     ]
-    return replace(bed, parts=(*bed.parts, *made), joints=(*bed.joints, *joints), timbers=(*bed.timbers, stock.used))
+    return replace(
+        bed, parts=(*bed.parts, *made), joints=(*bed.joints, *joints), timbers=(*bed.timbers, stock.used)
+    )
 
 
 def _pairs(bed: Assembly) -> list[tuple[Side, Side]]:
@@ -86,14 +104,33 @@ def _between(bed: Assembly, side: Side, other: Side, x: float, y: float) -> bool
     return 0 < along < other.length and bool(bed.inner.polygon.contains(LineString([(x, y), hit])))
 
 
-def _tie(bed: Assembly, side: Side, other: Side, at: float, z: float, stock: ChosenTimber, name: str, made: list[Part]) -> Part:
+def _tie(
+    bed: Assembly,
+    side: Side,
+    other: Side,
+    at: float,
+    z: float,
+    stock: ChosenTimber,
+    name: str,
+    made: list[Part],
+) -> Part:
     """A tie near `at`, moved along the side until it stands clear of posts."""
-    across = (other.start[0] - side.start[0]) * side.inward[0] + (other.start[1] - side.start[1]) * side.inward[1]
+    across = (other.start[0] - side.start[0]) * side.inward[0] + (
+        other.start[1] - side.start[1]
+    ) * side.inward[1]
     for step in range(40):
         moved = at + STEP_MM * (step // 2 + step % 2) * (1 if step % 2 else -1)
         if not moved - stock.thickness / 2 >= 0 and moved + stock.thickness / 2 <= side.length:
             continue
-        solid = Solid(side.place(moved - stock.thickness / 2, 0.0, z), side.inward, UP, side.along, across, stock.width, stock.thickness)
+        solid = Solid(
+            side.place(moved - stock.thickness / 2, 0.0, z),
+            side.inward,
+            UP,
+            side.along,
+            across,
+            stock.width,
+            stock.thickness,
+        )
         tie = Part(name, Role.TIE, stock.timber.key, solid, side.name)
         if clash(tie, [*bed.parts, *made]) is None:
             return tie
