@@ -5,7 +5,6 @@ from typing import Any
 import pytest
 from hypothesis import given
 
-from acrebox.core.assembly import Role
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
@@ -19,12 +18,10 @@ from strategies import board_designs
 def test_walls_and_cavity_make_up_the_outside_prism(data: dict[str, Any]) -> None:
     bed = assemble(read_design(data), catalogue())
     length, width = bed.size("outside")
-    walls = sum(p.solid.volume for p in bed.parts if p.role is Role.WALL)
+    walls = sum(p.solid.volume for p in bed.parts if p.role.name == "wall board")
     top = bed.wall_top
     posts = sum(
-        p.solid.width * p.solid.thickness * min(p.solid.bounds[1][2], top)
-        for p in bed.parts
-        if "post" in p.role
+        p.solid.width * p.solid.thickness * min(p.solid.bounds[1][2], top) for p in bed.parts if p.role.post
     )
     assert walls + posts + bed.cavity.litres_to(top) * 1e6 == pytest.approx(length * width * top, rel=1e-9)
 
@@ -34,7 +31,7 @@ def test_everything_but_the_cap_stands_inside_the_outside_outline(data: dict[str
     bed = assemble(read_design(data), catalogue())
     length, width = bed.size("outside")
     for part in bed.parts:
-        if part.role is not Role.CAP:
+        if part.role.name != "cap board":
             (x0, y0, _), (x1, y1, _) = part.solid.bounds
             assert min(x0, y0) >= -0.01
             assert x1 <= length + 0.01

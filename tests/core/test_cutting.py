@@ -6,10 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.bench import CuttingProblem, StickKind, cut_best
+from acrebox.core.bench import CuttingPlan, CuttingProblem, NoCutting, StickKind, cut_best
+from acrebox.core.bench.mixes import equal_mixes
 from acrebox.core.bench.pricing import all_patterns, best_patterns
 from acrebox.core.bench.problem import check_plan
-from acrebox.core.bench.search import equal_mixes
+from acrebox.core.bench.work import Work
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document
 from sample import document
@@ -33,7 +34,7 @@ problems = st.builds(
 @given(problems)
 def test_the_plan_holds_by_the_original_lengths_and_its_bound_is_below_it(problem: CuttingProblem) -> None:
     plan = cut_best(problem)
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     assert check_plan(problem, plan.sticks) == plan.cost
     assert plan.bound <= plan.cost
     assert plan.proven
@@ -42,7 +43,7 @@ def test_the_plan_holds_by_the_original_lengths_and_its_bound_is_below_it(proble
 @given(problems)
 def test_no_better_plan_by_first_fit_decreasing(problem: CuttingProblem) -> None:
     plan = cut_best(problem)
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     for only, kind in enumerate(problem.kinds):
         pieces = sorted(
             (length for length, n in zip(problem.lengths, problem.demand, strict=True) for _ in range(n)),
@@ -91,19 +92,19 @@ def test_equal_mixes_are_of_that_cost_with_fewer_sticks() -> None:
     problem = CuttingProblem(
         (1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600), StickKind(1000, 100))
     )
-    assert equal_mixes(problem, 600, 3) == [(0, 1, 0)]
+    assert equal_mixes(problem, 600, 3, Work(10_000)) == ([(0, 1, 0)], True)
 
 
 def test_of_equal_cost_the_plan_with_fewer_sticks_is_taken() -> None:
     plan = cut_best(CuttingProblem((1000,), (6,), 0, (StickKind(2000, 200), StickKind(6000, 600))))
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     assert (plan.cost, len(plan.sticks), plan.fewest_sticks) == (600, 1, True)
 
 
 def test_off_cuts_to_hand_cost_nothing_and_are_used_first() -> None:
     problem = CuttingProblem((10_000,), (4,), 30, (StickKind(24_000, 1450), StickKind(12_000, 0, limit=3)))
     plan = cut_best(problem)
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     assert plan.cost == 1450
     assert sum(s.kind == 1 for s in plan.sticks) >= 2
 
@@ -111,25 +112,24 @@ def test_off_cuts_to_hand_cost_nothing_and_are_used_first() -> None:
 def test_a_limit_on_a_length_is_kept_and_too_little_stock_is_said() -> None:
     cheap = StickKind(24_000, 100, limit=1)
     plan = cut_best(CuttingProblem((11_000,), (4,), 30, (cheap, StickKind(24_000, 900))))
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     assert plan.cost == 1000
-    assert cut_best(CuttingProblem((11_000,), (4,), 30, (cheap,))) is None
+    assert cut_best(CuttingProblem((11_000,), (4,), 30, (cheap,))) == NoCutting("cannot be")
 
 
-def test_at_the_deadline_the_gap_is_told_and_the_bound_still_holds() -> None:
+def test_when_the_work_is_done_the_gap_is_told_and_the_bound_still_holds() -> None:
     prices = (
         StickKind(24_000, 2180),
         StickKind(30_000, 2740),
         StickKind(36_000, 3260),
         StickKind(48_000, 4490),
     )
-    problem = CuttingProblem(
-        (22_310, 17_905, 14_040, 11_870, 9_015, 7_640, 3_350), (6, 9, 5, 11, 4, 8, 7), 30, prices
-    )
-    hurried, patient = cut_best(problem, seconds=0.0), cut_best(problem, seconds=20.0)
-    assert hurried is not None
-    assert patient is not None
-    assert hurried.bound <= patient.cost <= hurried.cost
+    lengths = (22_310, 17_905, 14_040, 11_870, 9_015, 7_640, 3_350)
+    problem = CuttingProblem(lengths, (6, 9, 5, 11, 4, 8, 7), 30, prices)
+    hurried, patient = cut_best(problem, effort=0.01), cut_best(problem, effort=60)
+    assert isinstance(hurried, CuttingPlan)
+    assert isinstance(patient, CuttingPlan)
+    assert 0 < hurried.bound <= patient.cost <= hurried.cost
     assert patient.proven
 
 

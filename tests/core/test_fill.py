@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from acrebox.core.fill.purchase import break_even, bulk_price
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan import plan_document
-from acrebox.core.shape.cavity import Cavity, Slice, prism_less
+from acrebox.core.shape.cavity import Cavity, cavity_of
+from acrebox.core.shape.slices import Slice
 from acrebox.core.stock import BagSize, Bulk, catalogue
 from sample import document
 
@@ -123,12 +124,12 @@ def test_a_slice_integrates_its_area(a: float, b: float, c: float, height: float
 
 
 def test_a_cavity_says_how_much_it_holds_when_asked_for_more() -> None:
-    cavity = prism_less(1e6, 0, 300, [(1e4, -100, 200), (1e4, 0, 300)])
+    cavity = cavity_of([Slice(0, 300, 1e6)], [Slice(-100, 200, 1e4), Slice(0, 300, 1e4)])
     assert cavity.litres_to(300) == pytest.approx((1e6 * 300 - 1e4 * 200 - 1e4 * 300) / 1e6)
     assert cavity.height_of(0) == pytest.approx(0, abs=1e-5)
     with pytest.raises(ValueError, match="holds"):
         cavity.height_of(1000)
-    assert Cavity(cavity.slices).top == 300
+    assert Cavity(cavity.pieces).top == 300
 
 
 def test_every_material_weighs_more_wet_in_place_than_loose() -> None:

@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
-from acrebox.core.faces import exposed_faces
 from acrebox.core.fixing import fixing_rules, fixings
 from acrebox.core.fixing.choose import choose_screw, wanted_bite
+from acrebox.core.lining import exposed_faces
 from acrebox.core.plan import plan_document
 from acrebox.core.stock import catalogue
 from sample import document

@@ -12,7 +12,7 @@ from acrebox.core.assembly import Assembly
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.plan import plan_bed, plan_document
-from acrebox.core.shape.solid import overlap_depth
+from acrebox.core.shape.bodies import overlap_depth
 from acrebox.core.stock import catalogue
 from strategies import any_design
 

@@ -48,11 +48,11 @@ def test_corners_add_up_and_sides_meet(chosen: dict[str, object]) -> None:
         catalogue(),
     )
     ring = bed.outline
-    assert sum(ring.corners) == pytest.approx((len(ring.ring) - 2) * 180)
+    assert sum(ring.corners) == pytest.approx((len(ring.points) - 2) * 180)
     for side, after in zip(ring.sides, (*ring.sides[1:], ring.sides[0]), strict=True):
         assert side.end == after.start
         assert side.corner_end == after.corner_start
-    assert min(min(p) for p in ring.ring) == pytest.approx(0, abs=1e-6)
+    assert min(min(p) for p in ring.points) == pytest.approx(0, abs=1e-6)
 
 
 def mirrored_l(flip: bool) -> dict[str, object]:

@@ -8,7 +8,9 @@ from hypothesis import strategies as st
 
 from acrebox.core.design import Loads, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_bed, plan_document, remedies
+from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.remedies import remedies
+from acrebox.core.stock import Wave
 from acrebox.core.strength.beams import even_load
 from acrebox.core.strength.posts import embedment, post_moment
 from acrebox.core.strength.sections import corrugated, rectangle
@@ -85,7 +87,7 @@ def test_a_pole_wants_more_depth_for_more_force_and_less_for_more_width(
 
 
 def test_sheet_is_stiffer_with_deeper_waves() -> None:
-    shallow, deep = corrugated(760, 76, 12, 0.5), corrugated(760, 76, 18, 0.5)
+    shallow, deep = corrugated(760, Wave(12, 76, 0.5)), corrugated(760, Wave(18, 76, 0.5))
     assert deep.inertia > shallow.inertia
     assert deep.modulus > shallow.modulus
 

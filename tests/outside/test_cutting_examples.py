@@ -10,7 +10,7 @@ from collections import Counter
 
 import pytest
 
-from acrebox.core.bench import CuttingProblem, StickKind, cut_best
+from acrebox.core.bench import CuttingPlan, CuttingProblem, StickKind, cut_best
 from acrebox.core.plan import plan_document
 
 
@@ -19,9 +19,9 @@ def sticks(length: int, demand: dict[int, int], kerf: int = 0) -> tuple[int, boo
     lengths = sorted(demand, reverse=True)
     plan = cut_best(
         CuttingProblem(tuple(lengths), tuple(demand[n] for n in lengths), kerf, (StickKind(length, 100),)),
-        seconds=60,
+        effort=400,
     )
-    assert plan is not None
+    assert isinstance(plan, CuttingPlan)
     return plan.cost // 100, plan.proven
 
 

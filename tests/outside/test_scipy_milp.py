@@ -5,7 +5,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from acrebox.core.bench import CuttingProblem, StickKind, cut_best
+from acrebox.core.bench import CuttingPlan, CuttingProblem, NoCutting, StickKind, cut_best
 
 small = st.builds(
     lambda pieces, kerf, kinds: CuttingProblem(tuple(pieces), tuple(pieces.values()), kerf, tuple(kinds)),
@@ -64,5 +64,9 @@ def by_assignment(problem: CuttingProblem) -> int | None:
 def test_the_same_cost_or_the_same_impossibility(problem: CuttingProblem) -> None:
     plan = cut_best(problem)
     expected = by_assignment(problem)
-    assert (plan.cost if plan else None) == expected
-    assert plan is None or plan.proven
+    if expected is None:
+        assert plan == NoCutting("cannot be")
+        return
+    assert isinstance(plan, CuttingPlan)
+    assert plan.cost == expected
+    assert plan.proven

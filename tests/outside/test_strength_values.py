@@ -9,8 +9,8 @@
 import pytest
 
 from acrebox.core.design import Loads
-from acrebox.core.stock import catalogue
-from acrebox.core.strength.sections import corrugated, girth, rectangle
+from acrebox.core.stock import Wave, catalogue
+from acrebox.core.strength.sections import corrugated, rectangle
 from acrebox.core.strength.soil import active, at_rest, push_of
 
 TABLE_1B = {
@@ -91,12 +91,12 @@ def test_caltrans_medium_dense_sand() -> None:
 
 
 def test_girth_of_two_and_two_thirds_by_a_half() -> None:
-    assert girth(8 / 3, 0.5) == pytest.approx(1.0818, abs=5e-5)
+    assert Wave(0.5, 8 / 3, 0.02).girth == pytest.approx(1.0818, abs=5e-5)
 
 
 def test_a_flat_sheet_has_no_more_than_its_own_thickness_to_bend_with() -> None:
     """As the waves flatten, I = ∫ t·y² ds goes to width·t·depth²/8: the sine's mean square is a half of (depth/2)²."""
-    section = corrugated(1000, 1000, 1, 0.5)
+    section = corrugated(1000, Wave(1, 1000, 0.5))
     assert section.inertia == pytest.approx(1000 * 0.5 * 1**2 / 8, rel=1e-4)
 
 

@@ -10,7 +10,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.assembly import Role
 from acrebox.core.construction import assemble
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.design import read_design
@@ -42,7 +41,7 @@ def test_our_offset_is_shapelys_mitred_one(chosen: dict[str, Any], by: int) -> N
 def test_in_and_out_again_is_where_it_was(chosen: dict[str, Any], by: int) -> None:
     outline = outside_outline(read_design(document(outline=chosen)), 20.0, 150.0, Printer(System.METRIC))
     again = outline.inset(by).inset(-by)
-    for (x, y), (a, b) in zip(again.ring, outline.ring, strict=True):
+    for (x, y), (a, b) in zip(again.points, outline.points, strict=True):
         assert (x, y) == pytest.approx((a, b), abs=0.01)
 
 
@@ -59,7 +58,7 @@ def test_polygon_mitres_in_closed_form(sides: int) -> None:
         courses=1,
     )
     bed = assemble(read_design(design), catalogue())
-    walls = [p for p in bed.parts if p.role is Role.WALL]
+    walls = [p for p in bed.parts if p.role.name == "wall board"]
     assert len(walls) == sides
     for wall in walls:
         assert wall.solid.overall == pytest.approx(side, abs=1e-3)

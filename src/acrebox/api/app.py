@@ -20,7 +20,7 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     problems.install(app)
     if engine is not None:
         app.state.beds = BedStore(engine)
-    app.include_router(planning.router)
+    app.include_router(planning.router())
     app.include_router(beds.router)
     if built is not None:
         pages.install(app, built)

@@ -9,12 +9,24 @@ from fastapi import APIRouter, Depends, Header, HTTPException, Path, Request, Re
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, YardBed
 from acrebox.core.design import Design
+from acrebox.core.errors import refuse
 from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.stages import tick_kinds
 from acrebox.store import Bed, BedStore
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES)
 
 Key = Annotated[str, Path(min_length=1, max_length=120)]
+
+
+def _tick_kind(kind: str) -> str:
+    """A kind of tick that some stage has."""
+    if kind not in tick_kinds():
+        raise refuse("kind", kind, "Nothing of that kind is ticked off.", ", ".join(tick_kinds()))
+    return kind
+
+
+TickKind = Annotated[str, Depends(_tick_kind)]
 
 
 def _store(request: Request) -> BedStore:
@@ -109,16 +121,12 @@ def step_bed(
 
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")
-def tick(
-    bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response
-) -> BedOut:
+def tick(bed_id: UUID, kind: TickKind, key: Key, store: Store, response: Response) -> BedOut:
     """Tick off a piece cut, a line bought or a layer laid."""
     return _answer(store.tick(bed_id, kind, key, done=True), response)
 
 
 @router.delete("/{bed_id}/ticks/{kind}/{key}")
-def untick(
-    bed_id: UUID, kind: Literal["cut", "buy", "fill"], key: Key, store: Store, response: Response
-) -> BedOut:
+def untick(bed_id: UUID, kind: TickKind, key: Key, store: Store, response: Response) -> BedOut:
     """Take a tick back."""
     return _answer(store.tick(bed_id, kind, key, done=False), response)

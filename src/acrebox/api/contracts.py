@@ -3,19 +3,35 @@
 import json
 import sys
 from pathlib import Path
+from typing import Any
 
 from acrebox.api.app import make_app
 from acrebox.cli import schema_of
 
+# What is kept in the tree; the OpenAPI description is made anew at every build.
+KEPT = ("design.schema.json", "plan.schema.json")
+
 
 def contracts() -> dict[str, str]:
     """File name to text of each contract: the two documents' JSON Schemas and the OpenAPI description."""
-    found = {
-        "design.schema.json": schema_of("design"),
-        "plan.schema.json": schema_of("plan"),
-        "openapi.json": make_app(None).openapi(),
+    return {
+        "design.schema.json": compact(schema_of("design")),
+        "plan.schema.json": compact(schema_of("plan")),
+        "openapi.json": json.dumps(make_app(None).openapi(), ensure_ascii=False),
     }
-    return {name: json.dumps(schema, indent=2, ensure_ascii=False) + "\n" for name, schema in found.items()}
+
+
+def compact(schema: dict[str, Any]) -> str:
+    """A JSON Schema with one line a definition and one a property, so that a change shows where it is."""
+    lines = ["{"]
+    for name, value in schema.items():
+        if name in ("$defs", "properties"):
+            rows = [f"  {json.dumps(k)}: {json.dumps(v, ensure_ascii=False)}" for k, v in value.items()]
+            lines.append(f"{json.dumps(name)}: {{\n" + ",\n".join(rows) + "\n},")
+        else:
+            lines.append(f"{json.dumps(name)}: {json.dumps(value, ensure_ascii=False)},")
+    lines[-1] = lines[-1].removesuffix(",")
+    return "\n".join(lines) + "\n}\n"
 
 
 def main() -> None:

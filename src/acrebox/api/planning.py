@@ -1,57 +1,103 @@
-"""Planning without storing, and what the yard sells."""
+"""Planning without storing: the Plan or some of its chapters, remedies, weighing up; the stages, and what the yard sells."""
 
-from fastapi import APIRouter, Response
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
+from pydantic import BaseModel
 
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
+from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design
 from acrebox.core.measure.printing import System
-from acrebox.core.plan import Plan, Remedy, plan_bed, remedies
+from acrebox.core.plan import Plan, open_plan, plan_bed, plan_model
+from acrebox.core.remedies import Remedy, remedies
+from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, catalogue
 from acrebox.core.weighing import Weighed, weigh
 
-router = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[422]})
+Effort = Annotated[
+    float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
+]
+Chapters = Annotated[
+    str | None, Query(description="keys of the chapters wanted, separated by commas; all unless told")
+]
 
 
-@router.post("/plan", response_model=Plan)
-def plan(design: Design) -> Response:
-    """The Plan of a Design; stores nothing."""
-    return Response(plan_bed(design).model_dump_json(), media_type="application/json")
+class OpenStage(Stage):
+    """A stage, whether it is open yet, and the chapters of the Plan that belong to it."""
+
+    open: bool
+    chapters: list[str]
 
 
-@router.get("/constructions")
-def constructions(units: System = System.METRIC) -> list[Offer]:
-    """The constructions that can be built, each with its picture and a design to start from."""
-    return list(offers(units))
-
-
-@router.post("/change-construction")
-def change(asked: ChangeIn) -> ChangeOut:
+def _change(asked: ChangeIn) -> ChangeOut:
     """The same bed built another way, and what was dropped; stores nothing."""
     changed = change_construction(asked.design, asked.kind)
     return ChangeOut(design=changed.design, dropped=list(changed.dropped))
 
 
-@router.post("/remedies")
-def find_remedies(design: Design) -> list[Remedy]:
+def _stages() -> list[OpenStage]:
+    """Every stage in the order of work."""
+    is_open = set(open_stages())
+    return [
+        OpenStage(
+            **s.model_dump(),
+            open=s.key in is_open,
+            chapters=[c.key for c in published() if c.stage == s.key],
+        )
+        for s in stages()
+    ]
+
+
+def _constructions(units: System = System.METRIC) -> list[Offer]:
+    """The constructions that can be built, each with its picture, its questions and a design to start from."""
+    return list(offers(units))
+
+
+def _find_remedies(design: Design) -> list[Remedy]:
     """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
     return remedies(design)
 
 
-@router.post("/weigh-up")
-def weigh_up(asked: WeighIn) -> Weighed:
+def _weigh_up(asked: WeighIn) -> Weighed:
     """Up to four variants side by side; stores nothing."""
     return weigh(asked.designs, asked.rates)
 
 
-@router.get("/stock")
-def stock() -> Catalogue:
+def _stock() -> Catalogue:
     """The yard's catalogue."""
     return catalogue()
 
 
-@router.get("/health")
-def health() -> dict[str, str]:
+def _health() -> dict[str, str]:
     """Answers when the server is up."""
     return {"status": "up"}
+
+
+def _plan(design: Design, effort: Effort = 1.0, chapters: Chapters = None) -> Response:
+    """The Plan of a Design, or the chapters named; stores nothing."""
+    if chapters is None:
+        return _json(plan_bed(design, effort=effort), None)
+    keys = [key.strip() for key in chapters.split(",") if key.strip()]
+    return _json(open_plan(design, effort=effort), keys)
+
+
+def _json(plan: Plan, keys: list[str] | None) -> Response:
+    return Response(plan.json(keys), media_type="application/json")
+
+
+def router() -> APIRouter:
+    """The routes, with every chapter, stage and construction that is registered by now."""
+    made = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[422]})
+    model: type[BaseModel] = plan_model()
+    made.add_api_route("/plan", _plan, methods=["POST"], response_model=model, name="plan")
+    made.add_api_route("/stages", _stages, methods=["GET"], name="stages")
+    made.add_api_route("/constructions", _constructions, methods=["GET"], name="constructions")
+    made.add_api_route("/change-construction", _change, methods=["POST"], name="change")
+    made.add_api_route("/remedies", _find_remedies, methods=["POST"], name="remedies")
+    made.add_api_route("/weigh-up", _weigh_up, methods=["POST"], name="weigh_up")
+    made.add_api_route("/stock", _stock, methods=["GET"], name="stock")
+    made.add_api_route("/health", _health, methods=["GET"], name="health")
+    return made

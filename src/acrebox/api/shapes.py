@@ -1,15 +1,16 @@
 """What goes over the wire besides Designs and Plans."""
 
 from datetime import datetime
-from typing import Literal, Self
+from typing import Self
 from uuid import UUID
 
 from pydantic import BaseModel
 
 from acrebox.core.design import Design
 from acrebox.core.drafting import View
-from acrebox.core.plan import Plan
-from acrebox.core.plan.model import Outside, Totals
+from acrebox.core.plan import DRAWINGS, HEAD, OUTSIDE, TICKS, TOTALS, WATCH_OUTS, Plan
+from acrebox.core.plan.head_rows import Totals
+from acrebox.core.plan.shape_rows import Outside
 from acrebox.core.weighing import Rates
 from acrebox.store import Bed
 
@@ -51,7 +52,7 @@ class ChangeIn(BaseModel):
     """A bed and the construction it is to be built of."""
 
     design: Design
-    kind: Literal["boards", "sleepers", "staves", "framed_sheet"]
+    kind: str
 
 
 class ChangeOut(BaseModel):
@@ -86,17 +87,18 @@ class YardBed(BaseModel):
     @classmethod
     def of(cls, bed: Bed, plan: Plan) -> Self:
         """From the store's bed and its plan."""
-        keys = {piece.key for stick in plan.cutting.sticks for piece in stick.pieces}
+        head = plan[HEAD]
+        keys = {tick.key for tick in plan[TICKS] if tick.kind == "cut"}
         return cls(
             id=bed.id,
             revision=bed.revision,
-            name=plan.name,
-            units=plan.units,
-            currency_sign=plan.currency_sign,
-            outside=plan.outside,
-            totals=plan.totals,
-            view=plan.drawings.plan,
-            needs_a_look=sum(w.level != "note" and w.accepted is None for w in plan.watch_outs),
+            name=head.name,
+            units=head.units,
+            currency_sign=head.currency_sign,
+            outside=plan[OUTSIDE],
+            totals=plan[TOTALS],
+            view=plan[DRAWINGS].plan,
+            needs_a_look=sum(w.level != "note" and w.accepted is None for w in plan[WATCH_OUTS]),
             pieces=len(keys),
             pieces_cut=sum(kind == "cut" and key in keys for kind, key in bed.ticks),
         )

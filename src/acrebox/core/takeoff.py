@@ -1,71 +1,143 @@
-"""The Takeoff: what an Assembly needs. Pieces to cut with their labels, and what each part is called on the drawing."""
+"""The Takeoff: what an Assembly needs, by family, and what each part is called on the drawings.
+
+Lengths and sheets are cut from sticks and sheets, rolls from rolls, counted goods are bought by the piece or the metre.
+Each family is solved in a room of its own in `bench/`; fixings come from the joints, soil from the compartments.
+"""
 
 from collections import defaultdict
+from collections.abc import Callable
 from dataclasses import dataclass
 from string import ascii_uppercase
 
-from acrebox.core.assembly import Assembly, Part, Role
+from acrebox.core.assembly import (
+    Assembly,
+    CountedPiece,
+    Part,
+    Piece,
+    RollPiece,
+    SheetPiece,
+    StickPiece,
+    WholePiece,
+    role_order,
+)
 from acrebox.core.measure.convert import tenths
-from acrebox.core.shape.solid import EndCut, Notch
 
 
 @dataclass(frozen=True)
-class CutGroup:
-    """Pieces alike: one label, one stock, one length [0.1 mm], and the parts they become."""
+class Group:
+    """Pieces alike: one label, one stock, and the parts they become."""
 
     label: str
     stock: str
-    role: Role
-    length: int
+    role: str
     parts: tuple[Part, ...]
 
     @property
     def count(self) -> int:
+        """How many."""
         return len(self.parts)
-
-    @property
-    def ends(self) -> tuple[EndCut, EndCut]:
-        """How the ends of the first piece are cut; a piece turned round is the same piece."""
-        return self.parts[0].solid.ends
 
 
 @dataclass(frozen=True)
-class Takeoff:
-    """Pieces by label; `part_labels` maps a part's name to its own label (`A1`)."""
+class CutGroup(Group):
+    """Pieces alike that are cut to a length [0.1 mm]."""
 
-    groups: tuple[CutGroup, ...]
+    length: int
+    piece: StickPiece
+
+
+@dataclass(frozen=True)
+class CountedNeed:
+    """Something bought by the piece or by the metre: a good, or parts that are bought as they are."""
+
+    key: str
+    count: float
+    unit: str
+    working: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Takeoff:
+    """Needs by family; `part_labels` maps a part's name to its own label (`A1`)."""
+
+    lengths: tuple[CutGroup, ...]
+    sheets: tuple[CutGroup, ...]
+    rolls: tuple[Group, ...]
+    counted: tuple[CountedNeed, ...]
+    weights_kg: dict[str, float]
     part_labels: dict[str, str]
 
-
-Shape = tuple[int, int, tuple[tuple[float, float], ...], tuple[Notch, ...]]
-
-
-def _shape(part: Part) -> Shape:
-    """What makes two pieces of a stock different: length, width sawn to, end cuts, notches."""
-    ends = sorted((round(abs(e.mitre), 2), round(abs(e.bevel), 2)) for e in part.solid.ends)
-    notches = tuple(
-        Notch(*((round(a, 1), round(b, 1)) for a, b in (n.along, n.face, n.through)))
-        for n in part.solid.notches
-    )
-    return -tenths(part.cut_length), -tenths(part.ripped or 0.0), tuple(ends), notches
+    @property
+    def cut(self) -> tuple[CutGroup, ...]:
+        """All that is cut to a length, in the order of the labels."""
+        return tuple(sorted((*self.lengths, *self.sheets), key=lambda g: (len(g.label), g.label)))
 
 
-def take_off(assembly: Assembly) -> Takeoff:
-    """Group the parts into pieces alike, longest first within each role, and label them A, B, C …"""
-    alike: dict[tuple[int, str, Shape], list[Part]] = defaultdict(list)
-    order = list(Role)
+FAMILIES = (SheetPiece, StickPiece, RollPiece, CountedPiece, WholePiece)
+
+
+def _family(piece: Piece) -> int:
+    return next(n for n, kind in enumerate(FAMILIES) if isinstance(piece, kind))
+
+
+def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
+    """Group the parts into pieces alike, longest first within each role, and label them A, B, C …
+
+    `density` gives the weight over the volume of what a stock is made of [kg/m³].
+    """
+    alike: dict[tuple[int, str, int, str], list[Part]] = defaultdict(list)
+    order = role_order()
     for part in assembly.parts:
         # Corner and mid posts are one cut: same stick, same length.
-        role = Role.CORNER_POST if part.role is Role.MID_POST else part.role
-        alike[order.index(role), part.stock, _shape(part)].append(part)
-    groups = []
-    labels = {}
-    for number, key in enumerate(sorted(alike, key=lambda k: (k[0], k[1], k[2][:3], str(k[2][3])))):
-        parts = alike[key]
-        label = _letter(number)
-        groups.append(CutGroup(label, parts[0].stock, parts[0].role, -key[2][0], tuple(parts)))
+        role = order[part.role.cut_as or part.role.name]
+        alike[role, part.stock, _family(part.piece), _sortable(part.piece)].append(part)
+    groups: list[tuple[int, Group]] = []
+    labels: dict[str, str] = {}
+    for number, key in enumerate(sorted(alike)):
+        parts, label = tuple(alike[key]), _letter(number)
         labels.update({part.name: f"{label}{n}" for n, part in enumerate(parts, start=1)})
-    return Takeoff(tuple(groups), labels)
+        groups.append((key[2], _group(label, parts)))
+    weights: dict[str, float] = defaultdict(float)
+    for part in assembly.parts:
+        weights[part.stock] += part.body.volume / 1e9 * density(part.stock)
+    cut = [(family, g) for family, g in groups if isinstance(g, CutGroup)]
+    return Takeoff(
+        lengths=tuple(g for family, g in cut if FAMILIES[family] is StickPiece),
+        sheets=tuple(g for family, g in cut if FAMILIES[family] is SheetPiece),
+        rolls=tuple(g for family, g in groups if FAMILIES[family] is RollPiece),
+        counted=_counted(
+            assembly, [g for family, g in groups if FAMILIES[family] in (CountedPiece, WholePiece)]
+        ),
+        weights_kg=dict(weights),
+        part_labels=labels,
+    )
+
+
+def _sortable(piece: Piece) -> str:
+    """Likeness as text that sorts longest first."""
+    values = []
+    for value in piece.likeness:
+        values.append(f"{value + 10**9:012d}" if isinstance(value, int) else str(value))
+    return " ".join(values)
+
+
+def _group(label: str, parts: tuple[Part, ...]) -> Group:
+    first = parts[0]
+    if isinstance(first.piece, StickPiece):
+        return CutGroup(label, first.stock, first.role.name, parts, tenths(first.piece.length), first.piece)
+    return Group(label, first.stock, first.role.name, parts)
+
+
+def _counted(assembly: Assembly, groups: list[Group]) -> tuple[CountedNeed, ...]:
+    """Goods as they are asked for, and parts that are bought by the piece, each kind once."""
+    goods = [CountedNeed(g.key, g.count, g.unit, g.working) for g in assembly.goods]
+    by_stock: dict[str, list[Group]] = defaultdict(list)
+    for group in groups:
+        by_stock[group.stock].append(group)
+    for stock, alike in by_stock.items():
+        words = " + ".join(f"{g.count} {g.role}" for g in alike)
+        goods.append(CountedNeed(stock, sum(g.count for g in alike), "piece", words))
+    return tuple(goods)
 
 
 def _letter(number: int) -> str:

@@ -19,8 +19,6 @@ from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
 from acrebox.core.errors import AcreBoxError
 from acrebox.store.tables import BedRow, RevisionRow, TickRow
 
-TickKind = Literal["cut", "buy", "fill"]
-
 
 class StoreError(AcreBoxError):
     """Base of what the store refuses."""
@@ -139,7 +137,7 @@ class BedStore:
             session.commit()
             return self._read(session, bed)
 
-    def tick(self, bed_id: UUID, kind: TickKind, key: str, done: bool) -> Bed:
+    def tick(self, bed_id: UUID, kind: str, key: str, done: bool) -> Bed:
         """Tick something off, or take the tick back; doing either twice changes nothing."""
         with Session(self._engine) as session:
             bed = self._row(session, bed_id)

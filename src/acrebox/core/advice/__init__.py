@@ -1,12 +1,19 @@
 """Watch-outs: one rule a function, one registry. Importing this package registers every rule."""
 
-from acrebox.core.advice import (
-    bench,
-    fill,
-    shape,
-    stock,
-    structure,
-)  # noqa: F401  (importing registers their rules)
-from acrebox.core.advice.registry import Seen, WatchOut, codes, watch_outs
+from acrebox.core.advice import bench, fill, shape, stock, structure
+from acrebox.core.advice.registry import Finding, WatchOut, codes, rule, watch_outs
+from acrebox.core.chapter import Seen
 
-__all__ = ["Seen", "WatchOut", "codes", "watch_outs"]
+__all__ = [
+    "Finding",
+    "Seen",
+    "WatchOut",
+    "bench",
+    "codes",
+    "fill",
+    "rule",
+    "shape",
+    "stock",
+    "structure",
+    "watch_outs",
+]

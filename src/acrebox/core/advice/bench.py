@@ -2,7 +2,9 @@
 
 from collections.abc import Iterator
 
-from acrebox.core.advice.registry import Finding, Seen, rule
+from acrebox.core.advice.limits import limit
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
 
 
 @rule(
@@ -15,10 +17,10 @@ from acrebox.core.advice.registry import Finding, Seen, rule
 def kerf_room(seen: Seen) -> Iterator[Finding]:
     tight = [
         s
-        for section in seen.sections
+        for section in seen.cuttings
         for s in section.sticks
         if sum(n for _, n in s.pieces) + (len(s.pieces) - 1) * seen.design.bench.kerf.mm * 10
-        > s.supply.length - 30
+        > s.supply.length - limit("tight_stick") * 10
     ]
     if tight:
         names = ", ".join(sorted({"+".join(label for label, _ in s.pieces) for s in tight})[:4])
@@ -37,7 +39,7 @@ def kerf_room(seen: Seen) -> Iterator[Finding]:
     source="the bound of the cutting search",
 )
 def cutting_gap(seen: Seen) -> Iterator[Finding]:
-    for section in seen.sections:
+    for section in seen.cuttings:
         if not section.proven:
             yield Finding(
                 f"The cutting of {section.stock} costs {seen.show.money(section.cost)}; no plan can cost less"

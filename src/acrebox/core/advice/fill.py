@@ -2,7 +2,9 @@
 
 from collections.abc import Iterator
 
-from acrebox.core.advice.registry import Finding, Seen, rule
+from acrebox.core.advice.limits import limit
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
 from acrebox.core.measure.convert import MM3_PER_LITRE
 
 
@@ -15,8 +17,7 @@ from acrebox.core.measure.convert import MM3_PER_LITRE
     source="geometry of the parts as placed",
 )
 def outside_volume(seen: Seen) -> Iterator[Finding]:
-    length, width = seen.assembly.size("outside")
-    by_outside = length * width * seen.assembly.wall_top / MM3_PER_LITRE
+    by_outside = seen.assembly.outline.area * seen.assembly.wall_top / MM3_PER_LITRE
     inside = sum(layer.settled for layer in seen.layers)
     yield Finding(
         f"By the outside size it would be {seen.show.volume(by_outside)}; the inside takes"
@@ -48,7 +49,7 @@ def garden_soil_alone(seen: Seen) -> Iterator[Finding]:
     growing = [layer for layer in seen.layers if layer.material.kind not in ("filler", "stone")]
     total = sum(layer.settled for layer in growing)
     plain = sum(layer.settled for layer in growing if layer.material.key == "garden-soil")
-    if total and plain > 0.8 * total:
+    if total and plain > limit("plain_soil_share") * total:
         yield Finding(
             f"{plain / total:.0%} of the growing layer is plain garden soil.",
             "Mix in compost: about 40 % of the whole, with 10 % manure.",

@@ -1,22 +1,15 @@
 """The one registry of watch-outs, what a rule sees, and what it says."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
-from acrebox.core.assembly import Assembly
-from acrebox.core.bench.sticks import SectionCutting
-from acrebox.core.design import Design
-from acrebox.core.fill import FilledLayer, Purchase
-from acrebox.core.fixing import Fixed
-from acrebox.core.measure.printing import Printer
-from acrebox.core.stock import Catalogue
-from acrebox.core.strength import StrengthCheck
+from acrebox.core.chapter import Seen
+from acrebox.core.stages import stage as stage_of
 
 Level = Literal["stop", "fix", "note"]
-Stage = Literal["shape", "bench", "fill"]
 
 
 class WatchOut(BaseModel):
@@ -26,28 +19,13 @@ class WatchOut(BaseModel):
 
     code: str
     level: Level
-    stage: Stage
+    stage: str
     field: str
     message: str
     why: str
     action: str
     source: str
     accepted: str | None = None
-
-
-@dataclass(frozen=True)
-class Seen:
-    """Everything worked out so far, for rules to look at."""
-
-    design: Design
-    assembly: Assembly
-    book: Catalogue
-    sections: Sequence[SectionCutting]
-    layers: Sequence[FilledLayer]
-    purchases: Sequence[Purchase]
-    fixings: Sequence[Fixed]
-    strength: StrengthCheck
-    show: Printer
 
 
 @dataclass(frozen=True)
@@ -66,7 +44,7 @@ Rule = Callable[[Seen], Iterable[Finding]]
 @dataclass(frozen=True)
 class _Entry:
     code: str
-    stage: Stage
+    stage: str
     level: Level
     field: str
     why: str
@@ -78,13 +56,14 @@ _entries: dict[str, _Entry] = {}
 
 
 def rule(
-    code: str, *, stage: Stage, level: Level, field: str, why: str, source: str = "common practice"
+    code: str, *, stage: str, level: Level, field: str, why: str, source: str = "common practice"
 ) -> Callable[[Rule], Rule]:
     """Register a watch-out; a code used twice fails at import."""
 
     def add(function: Rule) -> Rule:
         if code in _entries:
             raise ValueError(f"watch-out '{code}' is registered twice")
+        stage_of(stage)
         _entries[code] = _Entry(code, stage, level, field, why, source, function)
         return function
 

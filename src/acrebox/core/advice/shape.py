@@ -5,8 +5,9 @@ from collections.abc import Iterator
 from shapely import maximum_inscribed_circle
 
 from acrebox.core.advice.limits import limit
-from acrebox.core.advice.registry import Finding, Seen, rule
+from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.assembly import Assembly
+from acrebox.core.chapter import Seen
 from acrebox.core.design import Reach
 
 
@@ -83,7 +84,7 @@ def retained_height(seen: Seen) -> Iterator[Finding]:
 )
 def sliver_course(seen: Seen) -> Iterator[Finding]:
     bed = seen.assembly
-    top = bed.course_heights[-1]
+    top = bed.course_heights[-1] if bed.course_heights else bed.whole_course
     if top < limit("sliver_share") * bed.whole_course:
         lower = bed.wall_top - top
         yield Finding(

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from acrebox.core.advice.registry import Finding, Seen, rule
-from acrebox.core.assembly import Role
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
 
 
 @rule(
@@ -80,9 +80,9 @@ def reclaimed(seen: Seen) -> Iterator[Finding]:
     why="A cut edge of sheet at the height of a hand is a blade, and rust starts there.",
 )
 def raw_sheet_edge(seen: Seen) -> Iterator[Finding]:
-    sheets = [p for p in seen.assembly.parts if p.role is Role.SHEET]
+    sheets = [p for p in seen.assembly.parts if p.role.sharp]
     if sheets and seen.design.add_ons.cap is None:
-        length = sum(p.solid.length for p in sheets if abs(p.solid.bounds[1][2] - seen.assembly.wall_top) < 1)
+        length = sum(p.solid.length for p in sheets if abs(p.body.bounds[1][2] - seen.assembly.wall_top) < 1)
         yield Finding(
             f"{seen.show.length(length)} of sheet edge stands open at the top.",
             "Add a cap, and file every cut edge smooth. Wear gloves.",

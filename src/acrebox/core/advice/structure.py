@@ -3,11 +3,10 @@
 from collections.abc import Iterator
 
 from acrebox.core.advice.limits import limit
-from acrebox.core.advice.registry import Finding, Seen, rule
-from acrebox.core.assembly import Role
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
-from acrebox.core.design import FramedSheet, Sleepers
-from acrebox.core.strength import Checked
+from acrebox.core.strength import Bent
 
 
 @rule(
@@ -20,14 +19,15 @@ from acrebox.core.strength import Checked
 def bow(seen: Seen) -> Iterator[Finding]:
     """The rule of thumb; only a note where the computed bow is within bounds, with that said."""
     show = seen.show
-    worst = max(seen.assembly.spans, key=lambda s: s.length / s.rule)
+    worst = max(seen.assembly.spans, key=lambda s: s.length / s.rule, default=None)
+    if worst is None:
+        return
     if worst.length > worst.rule + 1:
-        postless = seen.assembly.footing is None and worst.between == "posts"
+        postless = seen.assembly.stance is None and worst.between == "posts"
         here = [
-            m
-            for m in seen.strength.members
-            if m.member.side == worst.side and m.member.between == worst.between
+            m for m in seen.strength.members if m.case.side == worst.side and m.case.between == worst.between
         ]
+        limits = [m.case.limit_field for m in here if m.case.limit_field]
         fine = bool(here) and all(m.holds for m in here)
         beside = (
             f" Worked out for your soil it bows {max(m.bow for m in here):.1f} mm, within bounds."
@@ -41,13 +41,7 @@ def bow(seen: Seen) -> Iterator[Finding]:
             f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker"
             f" {worst.what}.",
             level="note" if fine else None,
-            field=(
-                "construction.stud_limit"
-                if worst.between == "studs"
-                else "construction.held_by"
-                if postless
-                else None
-            ),
+            field="construction.held_by" if postless else limits[0] if limits else None,
         )
 
 
@@ -61,10 +55,10 @@ def bow(seen: Seen) -> Iterator[Finding]:
 )
 def will_bow(seen: Seen) -> Iterator[Finding]:
     show = seen.show
-    failing: dict[str, list[Checked]] = {}
+    failing: dict[str, list[Bent]] = {}
     for m in seen.strength.members:
         if not m.holds:
-            failing.setdefault(m.member.what, []).append(m)
+            failing.setdefault(m.case.what, []).append(m)
     for what, members in failing.items():
         worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
         over = (
@@ -73,10 +67,10 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
             else f"is stressed to {worst.stress_ratio:.0%} of what wet timber takes"
         )
         yield Finding(
-            f"The {what} of {worst.member.side}, {show.length(worst.member.span)} between"
-            f" {worst.member.between}, {over}; it could span {show.length(worst.longest)}.",
+            f"The {what} of {worst.case.side}, {show.length(worst.case.span)} between"
+            f" {worst.case.between}, {over}; it could span {show.length(worst.longest)}.",
             "See the remedies under Will it hold.",
-            field={"studs": "construction.stud_limit"}.get(worst.member.between),
+            field=worst.case.limit_field or None,
         )
 
 
@@ -92,7 +86,7 @@ def weak_posts(seen: Seen) -> Iterator[Finding]:
     posts = seen.strength.posts
     if posts and posts.stress_ratio > 1.0:
         yield Finding(
-            f"A post that holds {seen.show.length(posts.spacing)} of wall is stressed to"
+            f"A post that holds {seen.show.length(posts.case.bay)} of wall is stressed to"
             f" {posts.stress_ratio:.0%} of what wet timber takes.",
             "Set posts closer, take thicker ones, or tie the long sides.",
         )
@@ -106,7 +100,7 @@ def weak_posts(seen: Seen) -> Iterator[Finding]:
     why="A figure for unknown wood is a guess at the weak end, and is told as one.",
 )
 def unknown_wood(seen: Seen) -> Iterator[Finding]:
-    guessed = sorted({m.member.stock for m in seen.strength.members if m.assumed})
+    guessed = sorted({m.case.stock for m in seen.strength.members if m.assumed})
     if guessed:
         yield Finding(
             f"Nothing is known of the wood of {len(guessed)} stock: {', '.join(guessed)}.",
@@ -122,10 +116,10 @@ def unknown_wood(seen: Seen) -> Iterator[Finding]:
     why="A post that is too short in the ground leans out with the wall when the soil is wet.",
 )
 def post_shallow(seen: Seen) -> Iterator[Finding]:
-    footing, show = seen.assembly.footing, seen.show
-    if footing is None:
+    stance, show = seen.assembly.stance, seen.show
+    if stance is None:
         return
-    if footing.below == 0:
+    if stance.below == 0:
         low = seen.assembly.wall_top <= limit("low_wall_without_posts")
         yield Finding(
             f"The posts do not go into the ground; the wall of {show.length(seen.assembly.wall_top)} stands"
@@ -138,12 +132,10 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
             level="note" if low else "fix",
         )
         return
-    least = max(
-        min(limit("post_depth_usual"), footing.above), footing.above * limit("post_depth_least_share")
-    )
-    if footing.below < least - 1:
+    least = max(min(limit("post_depth_usual"), stance.above), stance.above * limit("post_depth_least_share"))
+    if stance.below < least - 1:
         yield Finding(
-            f"Posts {show.length(footing.below)} in the ground hold {show.length(footing.above)} above it; at"
+            f"Posts {show.length(stance.below)} in the ground hold {show.length(stance.above)} above it; at"
             f" least {show.length(least)} is wanted.",
             "Set them as deep as they stand high, or drive them deeper.",
         )
@@ -157,14 +149,10 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
     why="Two timbers that only meet end to end are a hinge; soil opens it.",
 )
 def join_without_post(seen: Seen) -> Iterator[Finding]:
-    choice = seen.design.construction
-    if not isinstance(choice, Sleepers) or choice.held_by != "corner_blocks":
-        return
-    joined = {p.side for p in seen.assembly.parts if p.role is Role.SLEEPER and ", piece 2" in p.name}
-    if joined:
+    loose = seen.assembly.facts.get("sides_joined_loose")
+    if loose:
         yield Finding(
-            f"{len(joined)} sides ({', '.join(sorted(joined))}) are joined along their run with no post"
-            " behind the join.",
+            f"{loose.amount:.0f} sides ({loose.working}) are joined along their run with no post behind the join.",
             "Hold them by posts, or keep every side within one timber.",
         )
 
@@ -180,7 +168,7 @@ def untied(seen: Seen) -> Iterator[Finding]:
     bed, add = seen.assembly, seen.design.add_ons
     if bed.wall_top < limit("tall_wall") or add.ties or add.straps:
         return
-    standing = bed.footing is not None and bed.footing.below > 0
+    standing = bed.stance is not None and bed.stance.below > 0
     long = [s for s in bed.outline.sides if ties_by_rule(s.length)]
     if long and not standing:
         worst = max(long, key=lambda s: s.length)
@@ -269,11 +257,10 @@ def seat_height(seen: Seen) -> Iterator[Finding]:
     why="What is open cannot hold; filled with an end open, frames that only hold each other fold out.",
 )
 def open_end(seen: Seen) -> Iterator[Finding]:
-    choice = seen.design.construction
-    if isinstance(choice, FramedSheet) and choice.open_end and choice.footing == "frames":
+    leaning = seen.assembly.facts.get("sides_leaning_on_the_open_end")
+    if leaning:
         yield Finding(
-            f"An end is to stay open, but the other {len(seen.assembly.outline.sides) - 1} sides stand only"
-            " by being closed.",
+            f"An end is to stay open, but the other {leaning.amount:.0f} sides stand only by being closed.",
             "Close it first, or set posts in the ground.",
         )
 
@@ -286,11 +273,9 @@ def open_end(seen: Seen) -> Iterator[Finding]:
     why="What is behind a panel has to be reached some day.",
 )
 def hatch_reach(seen: Seen) -> Iterator[Finding]:
-    choice = seen.design.construction
-    if isinstance(choice, Sleepers) and choice.hung and choice.hung.hatch:
+    hatch = seen.assembly.facts.get("hatch")
+    if hatch:
         yield Finding(
-            f"The hatch of {seen.show.length(choice.hung.hatch.width.mm)} lies behind the bed, clear of every"
-            " ledger post.",
-            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the"
-            " soil.",
+            f"The hatch of {seen.show.length(hatch.amount)} lies behind the bed, clear of every ledger post.",
+            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the soil.",
         )

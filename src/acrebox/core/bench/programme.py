@@ -1,4 +1,4 @@
-"""The linear and integer programmes over patterns, on HiGHS with one thread."""
+"""The linear and integer programmes over patterns, on HiGHS with one thread and never with a time limit."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -7,9 +7,12 @@ import highspy
 import numpy as np
 
 from acrebox.core.bench.problem import Pattern
+from acrebox.core.bench.work import Work, least_of_whole, of_linear, of_whole
 
 Column = tuple[int, Pattern]  # stick kind, pieces taken
 INFINITY = highspy.kHighsInf
+# An integer programme gets a node for so many units of work left, and at least one.
+UNITS_A_NODE = 3000
 
 
 def _solver() -> highspy.Highs:
@@ -28,29 +31,32 @@ def _solver() -> highspy.Highs:
 
 @dataclass(frozen=True)
 class MasterAnswer:
-    """An LP optimum over the patterns so far: sticks of each kind, pattern amounts, duals."""
+    """An LP optimum over the patterns so far: sticks of each kind, pattern amounts, duals, pieces not covered."""
 
     sticks: tuple[float, ...]
     amounts: tuple[float, ...]
     piece_duals: tuple[float, ...]
     kind_duals: tuple[float, ...]
+    missing: float
 
 
 class Master:
-    """min Σ p·x over patterns, every piece covered, sticks of each kind within a box.
+    """min Σ p·x over patterns, every piece covered, sticks of each kind within a range.
 
-    Rows: pieces, then kinds. One artificial column a piece, at a dear price, keeps it feasible.
+    Rows: pieces, then kinds. One artificial column a piece, at a dear price, keeps it feasible; with `feasible` it is
+    the artificial ones alone that cost, so that the optimum tells whether anything fits at all.
     """
 
-    def __init__(self, demand: Sequence[int], prices: Sequence[int], dear: float) -> None:
-        self._prices = prices
+    def __init__(self, demand: Sequence[int], prices: Sequence[int], dear: float, work: Work) -> None:
+        self._prices, self._work = prices, work
         self._pieces, self._kinds = len(demand), len(prices)
         self.columns: list[Column] = []
         self._solver = _solver()
+        empty, none = np.array([], np.int32), np.array([], np.float64)
         for need in demand:
-            self._solver.addRow(float(need), INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
+            self._solver.addRow(float(need), INFINITY, 0, empty, none)
         for _ in prices:
-            self._solver.addRow(0.0, INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
+            self._solver.addRow(0.0, INFINITY, 0, empty, none)
         for i in range(self._pieces):
             self._solver.addCol(dear, 0.0, INFINITY, 1, np.array([i], np.int32), np.array([1.0]))
 
@@ -61,16 +67,22 @@ class Master:
         values = [float(pattern[i]) for i in rows]
         rows.append(self._pieces + kind)
         values.append(1.0)
-        self._solver.addCol(
-            float(self._prices[kind]), 0.0, INFINITY, len(rows), np.array(rows, np.int32), np.array(values)
-        )
+        price = float(self._prices[kind])
+        self._solver.addCol(price, 0.0, INFINITY, len(rows), np.array(rows, np.int32), np.array(values))
         self.columns.append(column)
 
-    def solve(self, low: Sequence[int], high: Sequence[int]) -> MasterAnswer | None:
-        """The optimum with low ≤ sticks ≤ high, or None when no amounts at all fit."""
+    def solve(
+        self, low: Sequence[int], high: Sequence[int], need: Sequence[int] | None = None
+    ) -> MasterAnswer | None:
+        """The optimum with low ≤ sticks ≤ high, or None when no amounts at all fit; `need` stands for the demand."""
+        if need is not None:
+            for i, count in enumerate(need):
+                self._solver.changeRowBounds(i, float(count), INFINITY)
         for k in range(self._kinds):
             self._solver.changeRowBounds(self._pieces + k, float(low[k]), float(high[k]))
         self._solver.run()
+        iterations = self._solver.getInfo().simplex_iteration_count
+        self._work.spend(of_linear(self._pieces + self._kinds, len(self.columns), max(0, iterations)))
         if self._solver.getModelStatus() != highspy.HighsModelStatus.kOptimal:
             return None
         answer = self._solver.getSolution()
@@ -84,7 +96,13 @@ class Master:
             tuple(amounts),
             tuple(max(0.0, d) for d in duals[: self._pieces]),
             tuple(duals[self._pieces : self._pieces + self._kinds]),
+            sum(answer.col_value[: self._pieces]),
         )
+
+
+def affordable(columns: int, work: Work) -> bool:
+    """Whether an integer programme of that size can be looked into with the work left."""
+    return least_of_whole(columns) < work.left
 
 
 def choose_whole(
@@ -92,46 +110,41 @@ def choose_whole(
     demand: Sequence[int],
     costs: Sequence[float],
     limits: Sequence[int],
+    *,
     exact: bool,
-    seconds: float,
+    work: Work,
 ) -> tuple[list[int] | None, bool]:
     """Whole amounts of patterns that cover the demand (or meet it exactly), least Σ c·x, kinds within limits.
 
     Answers (amounts or None, whether the answer is final: an optimum, or proof that there is none).
     """
+    if not columns:
+        return None, True
     solver = _solver()
-    solver.setOptionValue("time_limit", max(0.05, seconds))
+    solver.setOptionValue("mip_max_nodes", max(1, work.left // UNITS_A_NODE))
     for kind, pattern in columns:
         solver.addCol(costs[kind], 0.0, INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
         most = min((need // n for need, n in zip(demand, pattern, strict=True) if n), default=0)
-        solver.changeColBounds(
-            solver.getNumCol() - 1, 0.0, float(most if exact else min(most + 1, limits[kind]))
-        )
+        upper = float(most if exact else min(most + 1, limits[kind]))
+        solver.changeColBounds(solver.getNumCol() - 1, 0.0, upper)
     for i, need in enumerate(demand):
         using = [(c, float(p[i])) for c, (_, p) in enumerate(columns) if p[i]]
         _row(solver, using, float(need), float(need) if exact else INFINITY)
     for kind, limit in enumerate(limits):
         using = [(c, 1.0) for c, (k, _) in enumerate(columns) if k == kind]
         _row(solver, using, -INFINITY, float(limit))
-    solver.changeColsIntegrality(
-        len(columns),
-        np.arange(len(columns), dtype=np.int32),
-        np.array([highspy.HighsVarType.kInteger] * len(columns)),
-    )
+    whole = np.array([highspy.HighsVarType.kInteger] * len(columns))
+    solver.changeColsIntegrality(len(columns), np.arange(len(columns), dtype=np.int32), whole)
     solver.run()
-    status = solver.getModelStatus()
+    status, info = solver.getModelStatus(), solver.getInfo()
+    work.spend(of_whole(len(columns), max(0, info.simplex_iteration_count)))
     if status == highspy.HighsModelStatus.kInfeasible:
         return None, True
-    if solver.getInfo().primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
+    if info.primal_solution_status != highspy.SolutionStatus.kSolutionStatusFeasible:
         return None, False
     return [round(v) for v in solver.getSolution().col_value], status == highspy.HighsModelStatus.kOptimal
 
 
 def _row(solver: highspy.Highs, using: list[tuple[int, float]], low: float, high: float) -> None:
-    solver.addRow(
-        low,
-        high,
-        len(using),
-        np.array([c for c, _ in using], np.int32),
-        np.array([v for _, v in using], np.float64),
-    )
+    places = np.array([c for c, _ in using], np.int32)
+    solver.addRow(low, high, len(using), places, np.array([v for _, v in using], np.float64))

@@ -4,6 +4,7 @@ The master LP over patterns only guesses dual prices; scaled and floored they gi
 numbers, so a plan is called best only when its cost equals a bound that holds exactly. Branching is on the number
 of sticks of a kind, so pricing never changes (Gilmore and Gomory 1961 for the patterns; Vance 1998 and
 Valério de Carvalho 1999 branch elsewhere: the mix suits a yard with several lengths at several prices).
+The search is bounded by counted work and starts from first-fit, so it never answers worse than that.
 """
 
 import heapq
@@ -11,17 +12,29 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from itertools import count
-from math import gcd
-from time import monotonic
+from typing import Literal
 
-from acrebox.core.bench.packing import greedy, pack_mix, sticks_from
-from acrebox.core.bench.pricing import best_patterns
+from acrebox.core.bench.dive import dive
+from acrebox.core.bench.mixes import equal_mixes
+from acrebox.core.bench.packing import pack_mix
+from acrebox.core.bench.pricing import make_pricer
 from acrebox.core.bench.problem import CuttingPlan, CuttingProblem, Stick, check_plan
-from acrebox.core.bench.programme import Column, Master, MasterAnswer, choose_whole
+from acrebox.core.bench.programme import Column, Master, MasterAnswer, affordable, choose_whole
+from acrebox.core.bench.starts import starts, sticks_from
+from acrebox.core.bench.work import FIRST_ANSWER, Work
 
 SCALE = 1 << 20
 WHOLE = 1e-6
-Box = tuple[tuple[int, ...], tuple[int, ...]]
+MixRange = tuple[tuple[int, ...], tuple[int, ...]]
+# Where nothing has been found yet, so many times the work before that is said.
+PATIENCE = 20
+
+
+@dataclass(frozen=True)
+class NoCutting:
+    """No plan: because there can be none (`cannot be`), or because none was found in the work allowed (`not found yet`)."""
+
+    why: Literal["cannot be", "not found yet"]
 
 
 @dataclass
@@ -29,53 +42,71 @@ class _Search:
     """One minimisation of what the sticks cost."""
 
     problem: CuttingProblem
-    deadline: float
+    work: Work
     best: tuple[Stick, ...] | None = None
     best_cost: int = 0
     bound: int = 0
+    settled: bool = False
     seen: set[Column] = field(default_factory=set)
     # Every dual guess gives a bound that holds for every mix: (Σ d·π, p − V by kind), scaled.
     cuts: list[tuple[int, tuple[int, ...]]] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         self.prices = tuple(k.price for k in self.problem.kinds)
-        self.master = Master(self.problem.demand, self.prices, dear=float(max([*self.prices, 1]) * 2))
+        dear = float(max([*self.prices, 1]) * 2)
+        self.master = Master(self.problem.demand, self.prices, dear, self.work)
+        self.pricer = make_pricer(self.problem.weights, self.problem.demand, self.problem.capacities)
+        self._area_cut()
 
     def run(self) -> None:
-        """Search until the best is proven or the time is up; `bound` then holds for every plan."""
-        chosen = greedy(self.problem, (), self.problem.limits)
-        if chosen is not None and (sticks := sticks_from(self.problem, chosen)) is not None:
+        """Search until the best is proven or the work is done; `bound` then holds for every plan."""
+        for sticks in starts(self.problem, self.work):
             self._offer(sticks)
+            for column in self._columns_of(sticks):
+                self._add(column)
         for column in self._singles():
             self._add(column)
         order = count()
-        start: Box = (tuple(0 for _ in self.prices), self.problem.limits)
+        start: MixRange = (tuple(0 for _ in self.prices), self.problem.limits)
         nodes = [(0, next(order), start)]
         unsettled: list[int] = []
         while nodes:
-            floor, _, box = heapq.heappop(nodes)
+            floor, _, mixes = heapq.heappop(nodes)
             if self.best is not None and floor >= self.best_cost:
                 break
-            if monotonic() > self.deadline:
-                unsettled.append(floor)
+            if self.work.over:
+                unsettled.append(max(floor, self._by_cut(mixes, *self.cuts[0])))
                 break
-            bound, children, settled = self._visit(box, first=floor == 0 and not nodes)
+            bound, children, settled = self._visit(mixes, first=floor == 0 and not nodes)
             bound = max(bound, floor)
             if not settled:
                 unsettled.append(bound)
             for child in children:
                 heapq.heappush(nodes, (bound, next(order), child))
         open_bounds = [*unsettled, *(n[0] for n in nodes)]
+        self.settled = not open_bounds
         top = self.best_cost if self.best is not None else min(open_bounds, default=0)
         self.bound = min([top, *open_bounds])
+
+    def _columns_of(self, sticks: Sequence[Stick]) -> list[Column]:
+        """The patterns of a plan."""
+        place = {length: i for i, length in enumerate(self.problem.lengths)}
+        found = set()
+        for stick in sticks:
+            pattern = [0] * len(place)
+            for piece in stick.pieces:
+                pattern[place[piece]] += 1
+            found.add((stick.kind, tuple(pattern)))
+        return sorted(found)
 
     def _singles(self) -> list[Column]:
         """A full stick of each piece alone, on every kind it fits."""
         found = []
+        size = len(self.problem.weights)
         for kind, capacity in enumerate(self.problem.capacities):
             for i, (weight, need) in enumerate(zip(self.problem.weights, self.problem.demand, strict=True)):
                 if n := min(need, capacity // weight):
-                    found.append((kind, tuple(n if j == i else 0 for j in range(len(self.problem.weights)))))
+                    found.append((kind, tuple(n if j == i else 0 for j in range(size))))
         return found
 
     def _add(self, column: Column) -> bool:
@@ -85,63 +116,93 @@ class _Search:
         self.master.add(column)
         return True
 
-    def _visit(self, box: Box, first: bool) -> tuple[int, list[Box], bool]:
-        """(bound of the box, boxes to look into, whether the box is settled by those)."""
-        bound, answer = self.price_box(box, stop_at=self.best_cost if self.best is not None else None)
-        if answer is None or (self.best is not None and bound >= self.best_cost):
+    def _visit(self, mixes: MixRange, first: bool) -> tuple[int, list[MixRange], bool]:
+        """(bound of the range, ranges to look into, whether the range is settled by those)."""
+        bound, answer, priced = self.price(mixes, stop_at=self.best_cost if self.best is not None else None)
+        if answer is None:
+            return bound, [], priced
+        if self.best is not None and bound >= self.best_cost:
+            return bound, [], True
+        if priced and answer.missing > WHOLE and self._impossible(mixes):
             return bound, [], True
         if first:
-            self._round_up()
+            self._round_up(bound)
             if self.best is not None and bound >= self.best_cost:
                 return bound, [], True
+        if self.work.over:
+            return bound, [], False
         mix = [round(s) for s in answer.sticks]
         split = max(range(len(mix)), key=lambda k: abs(answer.sticks[k] - mix[k]))
-        low, high = box
+        low, high = mixes
         if abs(answer.sticks[split] - mix[split]) > WHOLE:
             whole = int(answer.sticks[split])
-            return bound, [(low, _with(high, split, whole)), (_with(low, split, whole + 1), high)], True
-        sticks, refuted = pack_mix(self.problem, mix, self.master.columns, answer.amounts, self.deadline)
+            lower, upper = (low, _with(high, split, whole)), (_with(low, split, whole + 1), high)
+            return bound, [m for m in (lower, upper) if m[0][split] <= m[1][split]], True
+        sticks, refuted = pack_mix(self.problem, mix, self.master, answer.amounts, self.work)
         if sticks is not None:
             self._offer(sticks)
-        # What is not this mix or a smaller one has more of some kind: one box for each kind.
+        # What is not this mix or a smaller one has more of some kind: one range for each kind.
         children = []
         for k in range(len(mix)):
             top = tuple(min(h, m) if j < k else h for j, (h, m) in enumerate(zip(high, mix, strict=True)))
             foot = _with(low, k, max(low[k], mix[k] + 1))
-            if foot[k] <= top[k] and all(a <= b for a, b in zip(foot, top, strict=True)):
+            if all(a <= b for a, b in zip(foot, top, strict=True)):
                 children.append((foot, top))
         return bound, children, sticks is not None or refuted
 
-    def price_box(self, box: Box, stop_at: int | None) -> tuple[int, MasterAnswer | None]:
-        """Column generation in a box: its exact bound, and the LP optimum so far; stops once the bound is `stop_at`."""
-        bound = 0
+    def price(self, mixes: MixRange, stop_at: int | None) -> tuple[int, MasterAnswer | None, bool]:
+        """Column generation in a range: its exact bound, the LP optimum so far, whether pricing came to an end.
+
+        Stops once the bound is `stop_at`, or the work is done.
+        """
+        bound = self._by_cut(mixes, *self.cuts[0])
         while True:
-            answer = self.master.solve(*box)
+            answer = self.master.solve(*mixes)
             if answer is None:
-                return bound, None
+                return bound, None, True
             values = [int(d * SCALE) for d in answer.piece_duals]
-            found = best_patterns(self.problem.weights, self.problem.demand, values, self.problem.capacities)
-            bound = max(bound, self._lagrangian(box, values, [v for v, _ in found]))
-            if stop_at is not None and bound >= stop_at:
-                return bound, answer
+            found = self.pricer.best(values)
+            self.work.spend(self.pricer.units)
+            bound = max(bound, self._lagrangian(mixes, values, [v for v, _ in found]))
+            if (stop_at is not None and bound >= stop_at) or self.work.over:
+                return bound, answer, False
             grown = False
             for kind, (value, pattern) in enumerate(found):
                 worth = self.prices[kind] - answer.kind_duals[kind]
                 if value / SCALE > worth + 1e-7 and any(pattern):
                     grown |= self._add((kind, pattern))
             if not grown:
-                return bound, answer
+                return bound, answer, True
 
-    def _lagrangian(self, box: Box, values: Sequence[int], most: Sequence[int]) -> int:
-        """⌈L(π)⌉ to the price step: Σ dπ + Σ min over n in the box of n·(p − V), all in whole numbers."""
+    def _lagrangian(self, mixes: MixRange, values: Sequence[int], most: Sequence[int]) -> int:
+        """⌈L(π)⌉ to the price step: Σ dπ + Σ min over n in the range of n·(p − V), all in whole numbers."""
         total = sum(n * v for n, v in zip(self.problem.demand, values, strict=True))
         excess = tuple(price * SCALE - value for price, value in zip(self.prices, most, strict=True))
         self.cuts.append((total, excess))
-        total += sum(
-            each * (low if each >= 0 else high) for each, low, high in zip(excess, *box, strict=True)
+        return self._by_cut(mixes, total, excess)
+
+    def _area_cut(self) -> None:
+        """The first bound, before any pricing: every length at the least price there is for a length of stick."""
+        problem = self.problem
+        rate = min(
+            (p * SCALE // c for p, c in zip(self.prices, problem.capacities, strict=True) if c), default=0
         )
+        total = rate * sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))
+        excess = tuple(p * SCALE - rate * c for p, c in zip(self.prices, problem.capacities, strict=True))
+        self.cuts.append((total, excess))
+
+    def _by_cut(self, mixes: MixRange, total: int, excess: Sequence[int]) -> int:
+        total += sum(e * (low if e >= 0 else high) for e, low, high in zip(excess, *mixes, strict=True))
         cost, step = -(-total // SCALE), self.problem.price_step
         return max(0, -(-cost // step) * step)
+
+    def _impossible(self, mixes: MixRange) -> bool:
+        """Whether no mix of a range can hold the pieces, by their sum or by a bound that no price enters (exact)."""
+        problem, high = self.problem, mixes[1]
+        need = sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))
+        if need > sum(n * c for n, c in zip(high, problem.capacities, strict=True)):
+            return True
+        return FeasibilityProof(problem, high, self.work).refutes(self.master.columns)
 
     def refuted(self, mix: Sequence[int], cost: int) -> bool:
         """Whether a bound met before shows that this mix cannot pack at that cost; the newest bounds are tried first."""
@@ -151,103 +212,128 @@ class _Search:
             for total, excess in reversed(self.cuts)
         )
 
-    def _round_up(self) -> None:
-        """A first good plan from the patterns so far."""
-        seconds = min(1.0, self.deadline - monotonic())
+    def _round_up(self, bound: int) -> None:
+        """A good plan from the patterns so far, unless one stands at the bound already."""
+        sticks = dive(self.problem, self.master, self.problem.limits, self.work)
+        if sticks is not None:
+            self._offer(sticks)
+        at_bound = self.best is not None and self.best_cost <= bound
+        if at_bound or not affordable(len(self.master.columns), self.work):
+            return
         picked, _ = choose_whole(
             self.master.columns,
             self.problem.demand,
             [float(p) for p in self.prices],
             self.problem.limits,
             exact=False,
-            seconds=seconds,
+            work=self.work,
         )
         if picked is not None:
             chosen = [c for c, n in zip(self.master.columns, picked, strict=True) for _ in range(n)]
-            if (sticks := sticks_from(self.problem, chosen)) is not None:
-                self._offer(sticks)
+            if (found := sticks_from(self.problem, chosen)) is not None:
+                self._offer(found)
 
     def _offer(self, sticks: tuple[Stick, ...]) -> None:
         cost = sum(self.prices[s.kind] for s in sticks)
-        if self.best is None or cost < self.best_cost:
+        if self.best is None or (cost, len(sticks)) < (self.best_cost, len(self.best)):
             self.best, self.best_cost = sticks, cost
 
 
-def _with(box: tuple[int, ...], k: int, value: int) -> tuple[int, ...]:
-    return (*box[:k], value, *box[k + 1 :])
+@dataclass
+class FeasibilityProof:
+    """Whether so many sticks of each kind can hold the pieces at all: an LP that only missing pieces cost.
 
-
-def cut_best(problem: CuttingProblem, seconds: float = 5.0) -> CuttingPlan | None:
-    """The cheapest plan, then the fewest sticks; None when the sticks that can be had do not suffice.
-
-    At the deadline [s] it answers the best plan so far with its exact bound.
+    With whole dual prices π: where Σ dπ > Σ n·V(π), V the best pattern of a kind, no plan exists.
     """
-    return _cut_best(problem, seconds)
+
+    problem: CuttingProblem
+    limits: tuple[int, ...]
+    work: Work
+
+    def refutes(self, columns: Sequence[Column]) -> bool:
+        """Whether it proves that there is no plan."""
+        problem = self.problem
+        master = Master(problem.demand, [0] * len(problem.kinds), 1.0, self.work)
+        seen = set(columns)
+        for column in columns:
+            master.add(column)
+        nothing = tuple(0 for _ in self.limits)
+        pricer = make_pricer(problem.weights, problem.demand, problem.capacities)
+        while not self.work.over:
+            answer = master.solve(nothing, self.limits)
+            if answer is None or answer.missing < WHOLE:
+                return False
+            values = [int(d * SCALE) for d in answer.piece_duals]
+            found = pricer.best(values)
+            self.work.spend(pricer.units)
+            held = sum(n * value for n, (value, _) in zip(self.limits, found, strict=True))
+            if sum(n * v for n, v in zip(problem.demand, values, strict=True)) > held:
+                return True
+            fresh = [(k, p) for k, (_, p) in enumerate(found) if any(p) and (k, p) not in seen]
+            if not fresh:
+                return False
+            for column in fresh:
+                seen.add(column)
+                master.add(column)
+        return False
+
+
+def _with(mix: tuple[int, ...], k: int, value: int) -> tuple[int, ...]:
+    return (*mix[:k], value, *mix[k + 1 :])
+
+
+def cut_best(problem: CuttingProblem, effort: float = 1.0) -> CuttingPlan | NoCutting:
+    """The cheapest plan, then the fewest sticks; or why there is none.
+
+    `effort` multiplies the work allowed for a first answer. When it is done the best plan so far is answered with its
+    exact bound. Same problem and effort, same plan, however busy the machine.
+    """
+    return _cut_best(problem, int(FIRST_ANSWER * effort))
 
 
 @lru_cache(maxsize=512)
-def _cut_best(problem: CuttingProblem, seconds: float) -> CuttingPlan | None:
-    deadline = monotonic() + seconds
-    search = _Search(problem, deadline)
+def _cut_best(problem: CuttingProblem, allowed: int) -> CuttingPlan | NoCutting:
+    search = _Search(problem, Work(allowed))
     search.run()
+    if search.best is None and not search.settled:
+        search = _Search(problem, Work(allowed * PATIENCE))
+        search.run()
     if search.best is None:
-        return None
+        return NoCutting("cannot be" if search.settled else "not found yet")
     best, fewest = search.best, False
     if search.best_cost == search.bound:
         best, fewest = _fewest_sticks(search)
     order = sorted(
-        best,
-        key=lambda s: (
-            problem.kinds[s.kind].price == 0,
-            -problem.kinds[s.kind].usable,
-            tuple(-p for p in s.pieces),
-        ),
+        best, key=lambda s: (problem.kinds[s.kind].price == 0, -problem.kinds[s.kind].usable, _down(s))
     )
     cost = check_plan(problem, order)
     return CuttingPlan(tuple(order), cost, min(search.bound, cost), fewest)
+
+
+def _down(stick: Stick) -> tuple[int, ...]:
+    return tuple(-p for p in stick.pieces)
 
 
 def _fewest_sticks(search: _Search) -> tuple[tuple[Stick, ...], bool]:
     """Among mixes of the same least cost, the first in order of sticks that packs, and whether that is proven."""
     assert search.best is not None
     problem = search.problem
-    for mix in equal_mixes(problem, search.best_cost, len(search.best)):
-        if monotonic() > search.deadline:
+    mixes, whole_list = equal_mixes(problem, search.best_cost, len(search.best), search.work)
+    for mix in mixes:
+        if search.work.over:
             return search.best, False
+        search.work.spend(2)
         if search.refuted(mix, search.best_cost):
             continue
-        bound, answer = search.price_box((mix, mix), stop_at=search.best_cost + 1)
-        if answer is None or bound > search.best_cost:
+        bound, answer, _ = search.price((mix, mix), stop_at=search.best_cost + 1)
+        if bound > search.best_cost:
+            continue
+        if answer is None:
             continue
         whole = [round(s) for s in answer.sticks]
-        sticks, refuted = pack_mix(problem, whole, search.master.columns, answer.amounts, search.deadline)
+        sticks, refuted = pack_mix(problem, whole, search.master, answer.amounts, search.work)
         if sticks is not None:
-            return sticks, True
+            return sticks, whole_list
         if not refuted:
             return search.best, False
-    return search.best, True
-
-
-def equal_mixes(problem: CuttingProblem, cost: int, sticks: int) -> list[tuple[int, ...]]:
-    """Mixes of exactly that cost [cents] with fewer sticks, and room enough; fewest sticks first."""
-    kinds = problem.kinds
-    need = sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))
-    divisors = [gcd(*(k.price for k in kinds[i:])) for i in range(len(kinds))] + [0]
-    room_left = [max(problem.capacities[i:], default=0) for i in range(len(kinds))] + [0]
-    found: list[tuple[int, ...]] = []
-
-    def walk(k: int, mix: tuple[int, ...], money: int, spare: int, room: int) -> None:
-        if money % divisors[k] if divisors[k] else money:
-            return
-        if room + spare * room_left[k] < need:
-            return
-        if k == len(kinds):
-            found.append(mix)
-            return
-        price = kinds[k].price
-        most = min(problem.limits[k], spare, money // price if price else spare)
-        for n in range(most + 1):
-            walk(k + 1, (*mix, n), money - n * price, spare - n, room + n * problem.capacities[k])
-
-    walk(0, (), cost, sticks - 1, 0)
-    return sorted(found, key=lambda mix: (sum(mix), mix))
+    return search.best, whole_list

@@ -1,17 +1,18 @@
 """From pieces and a yard's lengths to sticks as cut: one cutting problem a section, put back in the job's words."""
 
 from collections import Counter, defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
 from acrebox.core.bench.problem import CuttingProblem, StickKind
-from acrebox.core.bench.search import cut_best
-from acrebox.core.design import Bench
-from acrebox.core.errors import refuse
+from acrebox.core.bench.search import NoCutting, cut_best
+from acrebox.core.design import BenchChoice
+from acrebox.core.errors import DesignError, refuse
 from acrebox.core.measure.convert import tenths
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue
-from acrebox.core.takeoff import CutGroup, Takeoff
+from acrebox.core.takeoff import CutGroup
 
 CENTS = 100
 
@@ -37,7 +38,7 @@ class CutStick:
 
 
 @dataclass(frozen=True)
-class SectionCutting:
+class StockCutting:
     """All sticks of one section with their cost and bound."""
 
     stock: str
@@ -48,7 +49,7 @@ class SectionCutting:
     fewest: bool
 
 
-def supplies(stock: str, bench: Bench, book: Catalogue) -> list[Supply]:
+def supplies(stock: str, bench: BenchChoice, book: Catalogue) -> list[Supply]:
     """What can be had of a section: the yard's lengths (or the ones the gardener gave), and off-cuts to hand."""
     own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
     timber = book.find_cuttable(stock)
@@ -64,72 +65,75 @@ def supplies(stock: str, bench: Bench, book: Catalogue) -> list[Supply]:
     return bought + [Supply(mm, Decimal(0), count, True) for mm, count in sorted(spare.items(), reverse=True)]
 
 
-def cut_sections(
-    takeoff: Takeoff, bench: Bench, book: Catalogue, show: Printer, seconds: float
-) -> list[SectionCutting]:
-    """Cut every section.
+def cut_all(
+    groups: Sequence[CutGroup], bench: BenchChoice, book: Catalogue, show: Printer, effort: float = 1.0
+) -> list[StockCutting]:
+    """Cut every stock that sticks or sheets are taken from; `effort` multiplies the work of a first answer.
 
     Raises DesignError when a piece fits no stick, or the sticks that can be had do not suffice.
     """
     by_stock: dict[str, list[CutGroup]] = defaultdict(list)
-    for group in takeoff.groups:
+    for group in groups:
         by_stock[group.stock].append(group)
     return [
-        _cut_section(stock, groups, supplies(stock, bench, book), bench, show, seconds)
-        for stock, groups in by_stock.items()
+        _cut_stock(alike, supplies(stock, bench, book), bench, show, effort)
+        for stock, alike in by_stock.items()
     ]
 
 
-def usable(supply: Supply, bench: Bench) -> int:
+def usable(supply: Supply, bench: BenchChoice) -> int:
     """Length left after squaring the end or ends [0.1 mm]."""
     return supply.length - tenths(bench.trim.mm) * (2 if bench.trim_ends == "both" else 1)
 
 
-def _cut_section(
-    stock: str, groups: list[CutGroup], had: list[Supply], bench: Bench, show: Printer, seconds: float
-) -> SectionCutting:
-    longest = max(groups, key=lambda g: g.length)
-    most = max((usable(s, bench) for s in had if s.limit != 0), default=0)
-    if longest.length > most:
-        squared = " after squaring" if bench.trim.mm else ""
-        raise refuse(
-            "bench.lengths",
-            show.length(longest.length / 10),
-            f"Piece {longest.label} of {show.length(longest.length / 10)} fits no stick of {stock}.",
-            f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another"
-            " board, a smaller bed or the other sides to run through",
-        )
+def _cut_stock(
+    groups: list[CutGroup], had: list[Supply], bench: BenchChoice, show: Printer, effort: float
+) -> StockCutting:
+    stock = groups[0].stock
+    _check_longest(groups, had, bench, show)
     demand: Counter[int] = Counter()
     for group in groups:
         demand[group.length] += group.count
     lengths = tuple(sorted(demand, reverse=True))
-    kinds = tuple(
-        StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in had if usable(s, bench) > 0
-    )
     kept = [s for s in had if usable(s, bench) > 0]
-    plan = cut_best(
-        CuttingProblem(lengths, tuple(demand[n] for n in lengths), tenths(bench.kerf.mm), kinds), seconds
-    )
-    if plan is None:
-        raise refuse(
-            "bench.lengths",
-            stock,
-            f"The sticks of {stock} that can be had do not suffice for all pieces.",
-            "a higher limit on a length, or one more length",
-        )
+    kinds = tuple(StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in kept)
+    counts = tuple(demand[n] for n in lengths)
+    plan = cut_best(CuttingProblem(lengths, counts, tenths(bench.kerf.mm), kinds), effort)
+    if isinstance(plan, NoCutting):
+        raise _refusal(plan, stock)
     labels = _Labels(groups)
     sticks = []
     for stick in plan.sticks:
         pieces = tuple((labels.next(length), length) for length in stick.pieces)
         left = kinds[stick.kind].usable - sum(stick.pieces) - tenths(bench.kerf.mm) * len(stick.pieces)
         sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left)))
-    return SectionCutting(
-        stock,
-        tuple(sticks),
-        Decimal(plan.cost) / CENTS,
-        Decimal(plan.bound) / CENTS,
-        plan.proven,
-        plan.fewest_sticks,
+    cost, bound = Decimal(plan.cost) / CENTS, Decimal(plan.bound) / CENTS
+    return StockCutting(stock, tuple(sticks), cost, bound, plan.proven, plan.fewest_sticks)
+
+
+def _check_longest(groups: list[CutGroup], had: list[Supply], bench: BenchChoice, show: Printer) -> None:
+    longest = max(groups, key=lambda g: g.length)
+    most = max((usable(s, bench) for s in had if s.limit != 0), default=0)
+    if longest.length <= most:
+        return
+    squared = " after squaring" if bench.trim.mm else ""
+    raise refuse(
+        "bench.lengths",
+        show.length(longest.length / 10),
+        f"Piece {longest.label} of {show.length(longest.length / 10)} fits no stick of {longest.stock}.",
+        f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another board, a smaller"
+        " bed or the other sides to run through",
+    )
+
+
+def _refusal(found: NoCutting, stock: str) -> DesignError:
+    """Why there is no cutting: there can be none, or none was found in the work allowed."""
+    if found.why == "cannot be":
+        says = f"The sticks of {stock} that can be had do not suffice for all pieces."
+        return refuse("bench.lengths", stock, says, "a higher limit on a length, or one more length")
+    says = f"No way of cutting all pieces from the sticks of {stock} that can be had was found yet; there may be one."
+    return refuse(
+        "bench.lengths", stock, says, "a longer search, a higher limit on a length, or one more length"
     )
 
 

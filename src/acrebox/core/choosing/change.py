@@ -6,11 +6,12 @@ from typing import Any
 from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import assemble
 from acrebox.core.design import Design, read_design
-from acrebox.core.errors import DesignError
+from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue, catalogue
 
 NEVER_SAID = ("kind",)
+MOST_LET_GO = 8
 
 
 @dataclass(frozen=True)
@@ -22,36 +23,31 @@ class Changed:
 
 
 def change_construction(design: Design, kind: str) -> Changed:
-    """The same bed built another way: size, site, saw, fill and add-ons stay; so do posts and corners where both have them.
+    """The same bed built another way: size, site, saw, fill and add-ons stay; so do fields that both have.
 
+    A field that the new construction refuses goes back to its own; what is dropped is said.
     Raises DesignError when not even the outline can be built that way.
     """
-    book = catalogue()
-    show = Printer(design.system)
+    book, show = catalogue(), Printer(design.system)
     start = starting_design(kind, design.system)
-    old, new = (
-        design.construction.model_dump(mode="json", exclude_none=True),
-        start.construction.model_dump(mode="json", exclude_none=True),
-    )
+    old = design.construction.model_dump(mode="json", exclude_none=True)
+    new = start.construction.model_dump(mode="json", exclude_none=True)
     if old["kind"] == kind:
         return Changed(design, ())
-    shared = {
-        name: value
-        for name, value in old.items()
-        if name in type(start.construction).model_fields and name not in NEVER_SAID
-    }
-    if shared.get("corner") == "mitred" and kind in ("staves", "framed_sheet"):
-        del shared["corner"]
-    if kind == "framed_sheet":
-        shared.pop("post_drop", None)
-        shared.pop("post_limit", None)
+    model = type(start.construction)
+    names = [n for n in old if n in model.model_fields and n not in NEVER_SAID and n not in model.keeps_own]
+    shared = {name: old[name] for name in names}
     dropped = [
-        f"{name.replace('_', ' ')}: {_words(value)}"
+        _drop(name, value)
         for name, value in old.items()
         if name not in shared and name not in NEVER_SAID and _said(design, name, value)
     ]
     data = {**design.document(), "construction": {**new, **shared}}
     return _fitted(data, start, design, dropped, book, show)
+
+
+def _drop(name: str, value: Any) -> str:
+    return f"{name.replace('_', ' ')}: {_words(value)}"
 
 
 def _said(design: Design, name: str, value: Any) -> bool:
@@ -72,26 +68,23 @@ def _words(value: Any) -> str:
 def _fitted(
     data: dict[str, Any], start: Design, old: Design, dropped: list[str], book: Catalogue, show: Printer
 ) -> Changed:
-    """Fit the height, then drop add-ons that the new construction cannot carry, one by one."""
+    """Fit the height, then let go, one by one, of fields and add-ons that the new construction cannot carry."""
     tall = assemble(old, book).wall_top
     data.pop("height", None)
     data.pop("courses", None)
-    heights = _heights(start, tall, show)
     problem: DesignError | None = None
-    for size in heights:
+    for size in _heights(start, tall, show):
         tried, said = {**data, **size}, list(dropped)
-        for _ in range(8):
+        for _ in range(MOST_LET_GO):
             try:
                 made = read_design(tried)
                 built = assemble(made, book)
             except DesignError as fault:
                 problem = fault
-                field = fault.problems[0].field
-                add_on = field.split(".")[1] if field.startswith("add_ons.") else None
-                if add_on is None or add_on not in tried.get("add_ons", {}):
+                less = _let_go(tried, fault.problems[0], start, said)
+                if less is None:
                     break
-                tried = {**tried, "add_ons": {k: v for k, v in tried["add_ons"].items() if k != add_on}}
-                said.append(f"{add_on}: {fault.problems[0].message}")
+                tried = less
                 continue
             if abs(built.wall_top - tall) > 1.0:
                 said.append(f"height: {show.length(tall)} becomes {show.length(built.wall_top)}")
@@ -100,14 +93,35 @@ def _fitted(
     raise problem
 
 
+def _let_go(tried: dict[str, Any], fault: Problem, start: Design, said: list[str]) -> dict[str, Any] | None:
+    """The bed without the add-on or the kept field at fault; None where it is neither."""
+    head, _, rest = fault.field.partition(".")
+    name = rest.split(".")[0]
+    if head == "add_ons" and name in tried.get("add_ons", {}):
+        said.append(f"{name}: {fault.message}")
+        return {**tried, "add_ons": {k: v for k, v in tried["add_ons"].items() if k != name}}
+    usual = start.construction.model_dump(mode="json", exclude_none=True)
+    if (
+        head == "construction"
+        and name in tried["construction"]
+        and tried["construction"][name] != usual.get(name)
+    ):
+        said.append(_drop(name, tried["construction"][name]))
+        kept = {k: v for k, v in tried["construction"].items() if k != name}
+        return {**tried, "construction": kept | ({name: usual[name]} if name in usual else {})}
+    return None
+
+
 def _heights(start: Design, tall: float, show: Printer) -> list[dict[str, Any]]:
-    """Ways to come near a height [mm], nearest first."""
-    plain = show.length(tall).replace("′", "'").replace("″", '"')
-    if start.construction.kind == "staves":
-        usual = start.height.text if start.height else plain
-        return [{"height": plain}, {"height": usual}]
-    if start.construction.kind == "framed_sheet":
-        return [{"height": plain}, {"courses": 1}, {"courses": 2}]
-    each = assemble(start, catalogue()).course_heights[-1]
-    nearest = max(1, round(tall / each))
-    return [{"courses": n} for n in (nearest, max(1, nearest - 1), nearest + 1)]
+    """Ways to come near a height [mm], in the order in which the construction is measured, nearest first."""
+    ways: list[dict[str, Any]] = []
+    for way in type(start.construction).measured_by:
+        if way == "height":
+            ways.append({"height": show.length(tall).replace("′", "'").replace("″", '"')})
+            if start.height:
+                ways.append({"height": start.height.text})
+        else:
+            each = assemble(start, catalogue()).course_heights[-1]
+            nearest = max(1, round(tall / each))
+            ways += [{"courses": n} for n in (nearest, max(1, nearest - 1), nearest + 1)]
+    return ways

@@ -1,24 +1,35 @@
 """The constructions as they are offered, from `kinds.toml`, each drawn by the same drawing code as every bed."""
 
-import tomllib
 from functools import cache
-from importlib.resources import files
 from typing import Any
 
 from pydantic import BaseModel, ConfigDict
 
-from acrebox.core.construction import assemble, registered
-from acrebox.core.design import Design, read_design
-from acrebox.core.drafting import View, draw
-from acrebox.core.fill import fill_cavity
-from acrebox.core.fixing import fixings
-from acrebox.core.measure.printing import Printer, System
-from acrebox.core.stock import catalogue
-from acrebox.core.takeoff import take_off
+from acrebox.core.construction import registered
+from acrebox.core.data import DataFileError, by_key, read_as
+from acrebox.core.design import Asked, Design, constructions, questions_of, read_design
+from acrebox.core.drafting import View
+from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import System
+from acrebox.core.plan import DRAWINGS, open_plan
+
+
+class KindRow(BaseModel):
+    """How a construction is offered: its words, and a design to start from in each system."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    kind: str
+    title: str
+    sentence: str
+    suits: str
+    asks: str
+    metric: dict[str, Any]
+    imperial: dict[str, Any]
 
 
 class Offer(BaseModel):
-    """One construction: a sentence, what it suits and asks for, a design to start from, and its picture."""
+    """One construction: a sentence, what it suits and asks for, a design to start from, its picture, its questions."""
 
     model_config = ConfigDict(frozen=True)
 
@@ -29,32 +40,61 @@ class Offer(BaseModel):
     asks: str
     design: Design
     picture: View
+    questions: list[Asked]
+
+
+_more: dict[str, KindRow] = {}
+
+
+def add_offer(row: KindRow) -> None:
+    """Offer one more construction, as a test does with its own."""
+    _more[row.kind] = row
+    offers.cache_clear()
+
+
+def forget_offer(kind: str) -> None:
+    """Take an offer away again that was added."""
+    del _more[kind]
+    offers.cache_clear()
 
 
 @cache
-def _rows() -> dict[str, dict[str, Any]]:
-    rows = tomllib.loads(files("acrebox.core.choosing").joinpath("kinds.toml").read_text("utf-8"))["kind"]
-    found = {row["kind"]: row for row in rows}
+def _listed() -> dict[str, KindRow]:
+    return by_key(read_as(list[KindRow], "choosing", "kinds.toml", "kind"), "kind")
+
+
+def _rows() -> dict[str, KindRow]:
+    found = {**_listed(), **_more}
     if set(found) != set(registered()):
-        raise ValueError(f"offered {sorted(found)}, registered {sorted(registered())}")
+        raise DataFileError(f"offered {sorted(found)}, registered {sorted(registered())}")
     return found
 
 
 def starting_design(kind: str, system: System) -> Design:
-    """A design of that construction to start from, in a system of units."""
-    return read_design({"schema": 1, "name": "New bed", "units": str(system), **_rows()[kind][str(system)]})
+    """A design of that construction to start from, in a system of units. Raises DesignError for a kind nobody builds."""
+    row = _rows().get(kind)
+    if row is None:
+        raise refuse("kind", kind, "There is no such construction.", ", ".join(_rows()))
+    start = row.metric if system is System.METRIC else row.imperial
+    return read_design({"schema": 1, "name": "New bed", "units": str(system), **start})
 
 
 @cache
 def offers(system: System) -> tuple[Offer, ...]:
     """Every construction that can be built, in the order in which they are offered."""
-    return tuple(_offer(kind, row, system) for kind, row in _rows().items())
+    return tuple(_offer(row, system) for row in _rows().values())
 
 
-def _offer(kind: str, row: dict[str, Any], system: System) -> Offer:
-    design, book = starting_design(kind, system), catalogue()
-    bed = assemble(design, book)
-    layers = fill_cavity(design.fill, bed.cavity, book, Printer(system))
-    front = draw(bed, layers, take_off(bed).part_labels, fixings(bed, book)).elevations[0]
-    words = {name: row[name] for name in ("title", "sentence", "suits", "asks")}
-    return Offer(kind=kind, design=design, picture=front, **words)
+def _offer(row: KindRow, system: System) -> Offer:
+    design = starting_design(row.kind, system)
+    drawn = open_plan(design)[DRAWINGS]
+    return Offer(
+        kind=row.kind,
+        title=row.title,
+        sentence=row.sentence,
+        suits=row.suits,
+        asks=row.asks,
+        design=design,
+        picture=drawn.elevations[0] if drawn.elevations else drawn.section,
+        questions=questions_of(constructions.models[row.kind], "construction"),
+    )

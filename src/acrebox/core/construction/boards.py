@@ -1,96 +1,118 @@
 """Boards on edge, stacked in courses, screwed to posts inside the corners and along the sides."""
 
-from acrebox.core.assembly import Assembly, Joint, Member, Part, Role, WallLayer
+from typing import Literal
+
+from pydantic import Field
+
+from acrebox.core.assembly import Assembly, Part, WallAlong, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
-from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
-    PostPlan,
+    PostLine,
+    alone,
     chosen_limit,
-    footing,
     set_posts,
     spacing_rule,
     spans_of,
+    stance,
     stand_height,
 )
+from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import choose_timber
-from acrebox.core.construction.walls import Ring
-from acrebox.core.design import Boards, Design
+from acrebox.core.construction.walls import WallLine
+from acrebox.core.design import CORNERS, POST_QUESTIONS, Corner, Design, MeasuredStick, Posted, asks
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 
-def assemble_boards(design: Design, book: Catalogue) -> Assembly:
+class Boards(Posted):
+    """Boards on edge, stacked in courses, on posts inside the corners and along the sides."""
+
+    order = ("board", "corner", "height", *POST_QUESTIONS)
+
+    kind: Literal["boards"] = "boards"
+    board: str = Field(json_schema_extra=asks("Boards", stock="board"))
+    board_measured: MeasuredStick = MeasuredStick()
+    corner: Corner = Field(Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**CORNERS}))
+    top_course: Literal["whole", "ripped"] = "whole"
+
+
+@builds(Boards)
+def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly:
     """Place the boards and posts of a bed of any outline.
 
     Raises DesignError naming the fields when the sizes cannot stand.
     """
-    show, choice = Printer(design.system, book.currency_sign), design.construction
-    assert isinstance(choice, Boards)
+    show = Printer(design.system, book.currency_sign)
     board = choose_timber(book, choice.board, choice.board_measured, "construction.board")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     courses = stack_courses(design, board.cover, board.timber.tongue_mm, choice.top_course == "ripped", show)
-    stand = stand_height(choice, courses.height, show)
+    foot = stance(choice, stand_height(choice, courses.height, show))
     outline = outside_outline(design, board.thickness, 2 * post.width, show)
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness), post.width, show)
-    ring = Ring(outline, board.thickness, choice.corner)
-    walls = _walls(ring, courses, board.timber.key, board.width)
-    posts, runs = set_posts(PostPlan(inner, post, outward=False, limit=limit), choice, stand, {}, show)
-    joints: list[Joint] = [*post_joints(walls, posts), *corner_joints(walls)]
+    line = WallLine(outline, board.thickness, choice.corner)
+    walls = _walls(line, courses, board.timber.key, board.width)
+    posts, runs = set_posts(PostLine(inner, post, outward=False, limit=limit), choice, foot, {}, show)
     return Assembly(
         outline=outline,
         inner=inner,
         soil_face=inner,
+        wall_top=courses.height,
         wall=(WallLayer("board", board.thickness),),
         course_heights=courses.heights,
         whole_course=courses.whole,
         parts=(*walls, *posts),
-        joints=tuple(joints),
-        cavity=cavity_within(inner, courses.height, posts),
+        joints=(*post_joints(walls, posts), *corner_joints(walls)),
+        compartments=(within_walls(inner, courses.height, posts),),
         spans=spans_of(runs, board.thickness, "boards"),
-        members=_members(ring, courses, runs, board.timber.key),
-        footing=footing(choice.post_depth, stand),
+        loads=(
+            *_bottom_boards(line, courses, runs, board.timber.key),
+            *alone(post, foot, max(bay for _, bay, _ in runs), choice),
+        ),
+        stance=foot,
         timbers=(board.used, post.used),
         post_limit=limit,
+        limit_chosen=choice.post_limit is not None,
     )
 
 
-def _walls(ring: Ring, courses: Courses, stock: str, stock_width: float) -> list[Part]:
+def _walls(line: WallLine, courses: Courses, stock: str, stock_width: float) -> list[Part]:
     return [
-        Part(
+        stick(
             f"{side.name} {course}",
-            Role.WALL,
+            "wall board",
             stock,
-            solid,
-            side.name,
-            course,
+            box,
+            side=side.name,
+            course=course,
             ripped=courses.ripped(course, stock_width),
         )
         for course in range(1, courses.count + 1)
-        for side in ring.outline.sides
-        for solid in ring.pieces(side, course, courses.base(course), courses.of(course))
+        for side in line.outline.sides
+        for box in line.pieces(side, course, courses.base(course), courses.of(course))
     ]
 
 
-def _members(
-    ring: Ring, courses: Courses, runs: list[tuple[Side, float, int]], stock: str
-) -> tuple[Member, ...]:
+def _bottom_boards(
+    line: WallLine, courses: Courses, runs: list[tuple[Side, float, int]], stock: str
+) -> list[WallAlong]:
     """The bottom board of every side: the soil is deepest there."""
-    return tuple(
-        Member(
-            side.name,
-            "bottom board",
-            stock,
-            "along",
-            bay,
-            min(4, count),
-            0.0,
-            courses.of(1),
-            courses.of(1),
-            ring.thickness,
+    return [
+        WallAlong(
+            side=side.name,
+            what="bottom board",
+            by_rule=True,
+            limit_field="construction.post_limit",
+            stock=stock,
+            span=bay,
+            spans=min(4, count),
+            low=0.0,
+            high=courses.of(1),
+            breadth=courses.of(1),
+            depth=line.thickness,
         )
         for side, bay, count in runs
-    )
+    ]

@@ -3,13 +3,10 @@
 from dataclasses import dataclass
 from math import floor
 
+from acrebox.core.construction.sizes import size
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
-
-# Half of the 1/16 in to which people read a tape.
-TAPE_TOLERANCE_MM = 0.8
-TALLEST_MM = 2000.0
 
 
 @dataclass(frozen=True)
@@ -38,7 +35,7 @@ class Courses:
 
     def ripped(self, course: int, stock_width: float) -> float | None:
         """The width [mm] a course's boards are sawn to, or None where they are whole."""
-        return self.of(course) if self.of(course) < stock_width - TAPE_TOLERANCE_MM else None
+        return self.of(course) if self.of(course) < stock_width - size("tape_tolerance") else None
 
 
 def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
@@ -48,25 +45,25 @@ def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, sh
     """
     if design.courses is not None:
         courses = _whole(design.courses, cover, tongue)
-        if courses.height > TALLEST_MM:
+        if courses.height > size("tallest"):
             raise refuse(
                 "courses",
                 design.courses,
                 f"{design.courses} courses stand {show.length(courses.height)} high.",
-                f"at most {show.length(TALLEST_MM)}, {floor(TALLEST_MM / cover)} courses of this board",
+                f"at most {show.length(size('tallest'))}, {floor(size('tallest') / cover)} courses of this board",
             )
         return courses
     assert design.height is not None  # read_design lets one of the two through
     height = design.height.mm
-    if not 0 < height <= TALLEST_MM:
+    if not 0 < height <= size("tallest"):
         raise refuse(
             "height",
             design.height.text,
             "A bed's height must be more than nothing and within reach.",
-            f"more than 0, at most {show.length(TALLEST_MM)}",
+            f"more than 0, at most {show.length(size('tallest'))}",
         )
     count = max(1, round((height + tongue) / cover))
-    if abs(_whole(count, cover, tongue).height - height) <= TAPE_TOLERANCE_MM:
+    if abs(_whole(count, cover, tongue).height - height) <= size("tape_tolerance"):
         return _whole(count, cover, tongue)
     if not rip_top:
         raise _no_whole_course(height, cover, tongue, design.height.text, show)

@@ -2,6 +2,7 @@
 
 from math import cos, pi, sin
 
+from acrebox.core.construction.sizes import size as size_of
 from acrebox.core.design import (
     AnyOutline,
     Corner,
@@ -17,9 +18,8 @@ from acrebox.core.design import (
 from acrebox.core.errors import DesignError, Problem, refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
-from acrebox.core.shape.outline import Outline, Point2, walked
-
-LONGEST_MM = 60_000.0
+from acrebox.core.shape.outline import Outline, walked
+from acrebox.core.shape.vector import Point2
 
 
 def outside_outline(design: Design, wall: float, least_inside: float, show: Printer) -> Outline:
@@ -51,8 +51,8 @@ def outside_outline(design: Design, wall: float, least_inside: float, show: Prin
         ) from None
     _check_sides(chosen, outside, inside, least_inside, show)
     # The walk starts at the origin of the outside, so that drawings and parts share one corner.
-    x0, y0 = min(p[0] for p in outside.ring), min(p[1] for p in outside.ring)
-    return Outline(tuple((x - x0, y - y0) for x, y in outside.ring))
+    x0, y0 = min(p[0] for p in outside.points), min(p[1] for p in outside.points)
+    return Outline(tuple((x - x0, y - y0) for x, y in outside.points))
 
 
 def refuse_askew(outline: Outline, corner: Corner, what: str) -> None:
@@ -74,7 +74,7 @@ def _check_lengths(chosen: AnyOutline, wall: float, least: float, show: Printer)
         low = least if inside else least + 2 * wall
         if isinstance(chosen, Polygon | RegularPolygon):
             low = 0.0
-        if size.mm <= 0 or size.mm < low or size.mm > LONGEST_MM:
+        if size.mm <= 0 or size.mm < low or size.mm > size_of("longest_side"):
             short = size.mm < low or size.mm <= 0
             says = "is shorter than its posts and boards" if short else "is longer than a bed can be planned"
             name = (
@@ -84,7 +84,7 @@ def _check_lengths(chosen: AnyOutline, wall: float, least: float, show: Printer)
             )
             allowed = (
                 f"at least {show.length(max(low, 1.0))} {chosen.measured} (two walls, two posts), at most"
-                f" {show.length(LONGEST_MM)}"
+                f" {show.length(size_of('longest_side'))}"
             )
             problems.append(
                 Problem(

@@ -1,37 +1,74 @@
 """Posts: how long by school, where they stand along walls of any outline, and how a run is divided."""
 
 import itertools
-import tomllib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from importlib.resources import files
 from math import ceil, radians, tan
 
-from acrebox.core.assembly import Footing, Part, Role, Span
+from acrebox.core.assembly import Part, PostAlone, Span, Stance, role_order, stick
+from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
-from acrebox.core.construction.walls import UP
+from acrebox.core.data import by_key, read_as
 from acrebox.core.design import PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
-from acrebox.core.shape.solid import Solid
-
-CONCRETE_MM = 300.0
-DRIVEN_MM = 600.0
-TRIM_ALLOWANCE_MM = 50.0
-LEAST_LIMIT_MM = 200.0
+from acrebox.core.shape.vector import UP
 
 
-def footing(school: PostDepth, above: float) -> Footing:
-    """Post above and below ground [mm] by school of depth, common practice."""
-    below = {
-        PostDepth.CONCRETE: CONCRETE_MM,
-        PostDepth.AS_DEEP_AS_TALL: above,
-        PostDepth.DRIVEN: DRIVEN_MM,
-        PostDepth.NONE: 0.0,
-    }[school]
-    return Footing(above, below)
+@dataclass(frozen=True, kw_only=True)
+class _Spacing:
+    thickness_mm: float
+    limit_mm: float
+    source: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class _School:
+    key: str
+    words: str
+    source: str
+    below_mm: float = 0.0
+    bears_mm: float = 0.0
+    deep_as_tall: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Setting:
+    trim_allowance_mm: float
+    least_limit_mm: float
+    source: str
+
+
+@cache
+def _spacings() -> list[_Spacing]:
+    rows = read_as(list[_Spacing], "construction", "posts.toml", "spacing")
+    return sorted(rows, key=lambda row: -row.thickness_mm)
+
+
+@cache
+def _schools() -> dict[str, _School]:
+    return by_key(read_as(list[_School], "construction", "posts.toml", "school"))
+
+
+@cache
+def _setting() -> _Setting:
+    return read_as(_Setting, "construction", "posts.toml", "setting")
+
+
+def stance(choice: Posted, above: float, depth: PostDepth | None = None) -> Stance:
+    """How posts that stand `above` [mm] the ground stand in it, by the school chosen or another `depth`."""
+    school = _schools()[depth or choice.post_depth]
+    trimmed = choice.post_top is PostTop.TRIMMED
+    return Stance(
+        above,
+        above if school.deep_as_tall else school.below_mm,
+        school.words,
+        0.0 if trimmed else choice.post_drop.mm,
+        trimmed,
+    )
 
 
 def bays(run: float, limit: float) -> int:
@@ -48,17 +85,10 @@ def even_marks(anchors: Sequence[float], limit: float) -> list[float]:
     return marks
 
 
-@cache
-def spacing_rules() -> tuple[tuple[float, float], ...]:
-    """(least thickness [mm], limit between supports [mm]) from `posts.toml`, thickest first."""
-    data = tomllib.loads(files("acrebox.core.construction").joinpath("posts.toml").read_text("utf-8"))
-    return tuple(sorted(((row["thickness_mm"], row["limit_mm"]) for row in data["spacing"]), reverse=True))
-
-
 def spacing_rule(thickness: float) -> float:
     """The rule-of-thumb limit between supports [mm] for boards of that thickness [mm]."""
     return next(
-        (limit for least, limit in spacing_rules() if thickness >= least - 0.5), spacing_rules()[-1][1]
+        (r.limit_mm for r in _spacings() if thickness >= r.thickness_mm - 0.5), _spacings()[-1].limit_mm
     )
 
 
@@ -85,7 +115,7 @@ def chosen_limit(choice: Posted, rule: float, post_width: float, show: Printer) 
     """
     if choice.post_limit is None:
         return rule
-    least = max(LEAST_LIMIT_MM, 2.2 * post_width)
+    least = max(_setting().least_limit_mm, 2.2 * post_width)
     if choice.post_limit.mm < least:
         raise refuse(
             "construction.post_limit",
@@ -102,12 +132,12 @@ class Stand:
 
     side: Side
     at: float
-    role: Role
+    role: str
     name: str
 
 
 @dataclass(frozen=True)
-class PostPlan:
+class PostLine:
     """What the posts of a bed share: the face they stand against, whether outside it, their section and limit."""
 
     face: Outline
@@ -130,7 +160,7 @@ class PostPlan:
 
     def ends(self, side: Side) -> tuple[float, float]:
         """Centres of the first and the last post against a side [mm along it]."""
-        last = (side.index + 1) % len(self.face.ring)
+        last = (side.index + 1) % len(self.face.points)
         first_at = self.post.width / 2 + (0.0 if self._shared(side.index) else self._off(side.index))
         if self._shared(last):
             # That post belongs to the next side; along this one it takes its thickness.
@@ -148,78 +178,74 @@ class PostPlan:
             half = self.post.width / 2
             marks = even_marks([first, *joins.get(side.index, ()), last], self.limit)
             runs.append((side, max(b - a for a, b in itertools.pairwise(marks)), len(marks) - 1))
-            found.append(Stand(side, first - half, Role.CORNER_POST, f"{side.name} corner"))
+            found.append(Stand(side, first - half, "corner post", f"{side.name} corner"))
             found += [
-                Stand(side, mark - half, Role.MID_POST, f"{side.name} mid {n}")
+                Stand(side, mark - half, "mid post", f"{side.name} mid {n}")
                 for n, mark in enumerate(marks[1:-1], start=1)
             ]
-            if not self._shared((side.index + 1) % len(self.face.ring)):
-                found.append(Stand(side, last - half, Role.CORNER_POST, f"{side.name} far corner"))
+            if not self._shared((side.index + 1) % len(self.face.points)):
+                found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
         return found, runs
 
 
-def post_solid(plan: PostPlan, stand: Stand, above: float, below: float) -> Solid:
-    """A post in place: `above` and `below` the ground [mm]."""
+def post_box(plan: PostLine, stand: Stand, foot: Stance) -> Box:
+    """A post in place."""
     depth = plan.post.thickness
-    return Solid(
-        origin=stand.side.place(stand.at, -depth if plan.outward else 0.0, -below),
+    return Box(
+        origin=stand.side.place(stand.at, -depth if plan.outward else 0.0, -foot.below),
         along=UP,
         face=stand.side.along,
         through=stand.side.inward,
-        length=above + below,
+        length=foot.above + foot.below,
         width=plan.post.width,
         thickness=depth,
     )
 
 
 def set_posts(
-    plan: PostPlan, choice: Posted, stand: float, joins: Mapping[int, Sequence[float]], show: Printer
+    plan: PostLine, choice: Posted, foot: Stance, joins: Mapping[int, Sequence[float]], show: Printer
 ) -> tuple[list[Part], list[tuple[Side, float, int]]]:
-    """The posts of a bed as parts, and every side's widest bay and number of bays.
+    """The posts of a bed as parts, and every side's widest bay [mm] and number of bays.
 
     Raises DesignError when two posts would stand in each other.
     """
     stands, runs = plan.stands(joins)
-    foot = footing(choice.post_depth, stand)
-    allowance = TRIM_ALLOWANCE_MM if choice.post_top is PostTop.TRIMMED else 0.0
+    allowance = _setting().trim_allowance_mm if choice.post_top is PostTop.TRIMMED else 0.0
+    stock = plan.post.timber.key
     parts = [
-        Part(
-            s.name,
-            s.role,
-            plan.post.timber.key,
-            post_solid(plan, s, foot.above, foot.below),
-            s.side.name,
-            allowance=allowance,
-        )
+        stick(s.name, s.role, stock, post_box(plan, s, foot), side=s.side.name, allowance=allowance)
         for s in stands
     ]
     check_clear(parts, show)
-    order = [Role.CORNER_POST, Role.MID_POST]
-    return sorted(parts, key=lambda p: order.index(p.role)), runs
+    order = role_order()
+    return sorted(parts, key=lambda p: order[p.role.name]), runs
 
 
-def check_clear(posts: Sequence[Part], show: Printer) -> None:
-    """Refuse posts that would stand in each other."""
-    for n, one in enumerate(posts):
-        for other in posts[n + 1 :]:
-            (a0, a1), (b0, b1) = one.solid.bounds, other.solid.bounds
-            if all(min(a1[i], b1[i]) - max(a0[i], b0[i]) > 0.01 for i in (0, 1)) and one.solid.overlaps(
-                other.solid
-            ):
-                raise refuse(
-                    "outline",
-                    f"{one.name}, {other.name}",
-                    "Two posts would stand in each other.",
-                    f"longer sides, thinner posts than {show.length(one.solid.width)}, or a wider limit"
-                    " between posts",
-                )
+def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple[PostAlone, ...]:
+    """The load case of the post that holds the widest `bay` [mm] of wall, where posts stand in the ground at all."""
+    if foot.below <= 0 or not bay:
+        return ()
+    bears = _schools()[choice.post_depth].bears_mm or post.width
+    case = PostAlone(
+        side="",
+        what="post",
+        limit_field="construction.post_limit",
+        stock=post.timber.key,
+        bay=bay,
+        breadth=post.width,
+        depth=post.thickness,
+        below=foot.below,
+        held_width=bears,
+    )
+    return (case,)
 
 
 def spans_of(
     runs: Iterable[tuple[Side, float, int]], thickness: float, what: str, rule: float | None = None
 ) -> tuple[Span, ...]:
     """Spans of what the posts hold, with the rule of thumb for its thickness [mm]."""
+    limit = rule if rule is not None else spacing_rule(thickness)
     return tuple(
-        Span(side.name, bay, count, thickness, rule if rule is not None else spacing_rule(thickness), what)
+        Span(side=side.name, length=bay, bays=count, thickness=thickness, rule=limit, what=what)
         for side, bay, count in runs
     )

@@ -1,25 +1,43 @@
-"""The one registry of constructions; a kind registered twice fails at import."""
+"""The one registry of constructions: the model of their choices and what places their parts; a kind used twice fails."""
 
 from collections.abc import Callable
+from typing import TypeVar
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
-from acrebox.core.design import Design
+from acrebox.core.design import Construction, Design, constructions
 from acrebox.core.stock import Catalogue
 
-Builder = Callable[[Design, Catalogue], Assembly]
-_builders: dict[str, Builder] = {}
+C = TypeVar("C", bound=Construction)
+Builder = Callable[[Design, C, Catalogue], Assembly]
+_builders: dict[str, Callable[[Design, Catalogue], Assembly]] = {}
 
 
-def register(kind: str, builder: Builder) -> None:
-    """Add a construction under the `kind` its design carries."""
-    if kind in _builders:
-        raise ValueError(f"construction '{kind}' is registered twice")
-    _builders[kind] = builder
+def builds(model: type[C]) -> Callable[[Builder[C]], Builder[C]]:
+    """Register a construction: its model under the `kind` it carries, and the function that builds it."""
+
+    def add(function: Builder[C]) -> Builder[C]:
+        constructions.register(model)
+
+        def build(design: Design, book: Catalogue) -> Assembly:
+            choice = design.construction
+            assert isinstance(choice, model)
+            return function(design, choice, book)
+
+        _builders[str(model.model_fields["kind"].default)] = build
+        return function
+
+    return add
+
+
+def forget(kind: str) -> None:
+    """Take a construction away again, as a test does with its own."""
+    constructions.forget(kind)
+    del _builders[kind]
 
 
 def registered() -> tuple[str, ...]:
-    """The kinds that can be built."""
+    """The kinds that can be built, in the order in which they were registered."""
     return tuple(_builders)
 
 

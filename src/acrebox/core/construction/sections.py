@@ -3,11 +3,10 @@
 from dataclasses import dataclass
 
 from acrebox.core.assembly import UsedTimber
-from acrebox.core.design import Design, Section
+from acrebox.core.construction.sizes import size
+from acrebox.core.design import Design, MeasuredStick
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue, Sheet, Timber
-
-SMALLEST_MM, LARGEST_MM = 5.0, 600.0
 
 
 @dataclass(frozen=True)
@@ -22,7 +21,13 @@ class ChosenTimber:
     @property
     def used(self) -> UsedTimber:
         """What the Assembly keeps of it."""
-        return UsedTimber(self.field, self.timber.key, self.thickness, self.width, self.differs)
+        return UsedTimber(
+            field=self.field,
+            stock=self.timber.key,
+            thickness=self.thickness,
+            width=self.width,
+            differs=self.differs,
+        )
 
     @property
     def cover(self) -> float:
@@ -38,7 +43,7 @@ class ChosenTimber:
         )
 
 
-def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> ChosenTimber:
+def choose_timber(book: Catalogue, name: str, measured: MeasuredStick, field: str) -> ChosenTimber:
     """The timber of that key or nominal size, at its measured size where one is given.
 
     Raises DesignError naming the field when the yard has no such timber or the measure is absurd.
@@ -51,7 +56,7 @@ def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> 
         )
     for side in ("thickness", "width"):
         length = getattr(measured, side)
-        if length is not None and not SMALLEST_MM <= length.mm <= LARGEST_MM:
+        if length is not None and not size("smallest_stick") <= length.mm <= size("largest_stick"):
             raise refuse(
                 f"{field}_measured.{side}",
                 length.text,
@@ -61,6 +66,17 @@ def choose_timber(book: Catalogue, name: str, measured: Section, field: str) -> 
     thickness = (measured.thickness or timber.thickness).mm
     width = (measured.width or timber.width).mm
     return ChosenTimber(field, timber, thickness, width)
+
+
+def choose_sheet(book: Catalogue, name: str, field: str) -> Sheet:
+    """The sheet of that key.
+
+    Raises DesignError naming the field when the yard has no such sheet.
+    """
+    sheet = book.find_sheet(name)
+    if sheet is None:
+        raise refuse(field, name, "The yard has no such sheet.", ", ".join(s.key for s in book.sheet))
+    return sheet
 
 
 def longest_stick(design: Design, timber: Timber | Sheet, book: Catalogue) -> float:

@@ -1,41 +1,118 @@
 """Heavy timbers, flat or on edge, joints staggered as in brickwork; on posts, on rigid corners, or hung on a wall."""
 
 from dataclasses import dataclass
+from typing import Literal
 
-from acrebox.core.assembly import Assembly, Footing, Good, Joint, Member, Part, Role, Span, WallLayer
+from pydantic import Field
+
+from acrebox.core.assembly import (
+    Assembly,
+    Good,
+    Joint,
+    Part,
+    Span,
+    Stance,
+    WallAlong,
+    WallLayer,
+    of_role,
+    stick,
+    within_walls,
+)
+from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.courses import Courses, stack_courses
-from acrebox.core.construction.inside import cavity_within
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
-    PostPlan,
-    check_clear,
+    PostLine,
+    alone,
     chosen_limit,
     even_marks,
-    footing,
-    post_solid,
+    post_box,
     set_posts,
     spacing_rule,
     spans_of,
+    stance,
     stand_height,
 )
 from acrebox.core.construction.posts import Stand as PostStand
+from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
-from acrebox.core.construction.walls import Ring, across, staggered
-from acrebox.core.design import Design, PostDepth, Sleepers
+from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import WallLine, across, staggered
+from acrebox.core.design import (
+    CORNERS,
+    POST_QUESTIONS,
+    Choice,
+    Corner,
+    Design,
+    MeasuredStick,
+    PostDepth,
+    Posted,
+    asks,
+)
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.stock import Catalogue
+from acrebox.core.worked import COMMON_PRACTICE, Worked
 
-# Common practice: two anchors hold a short ledger post, a longer one has a third in the middle.
-LONG_LEDGER_MM = 600.0
-LEAST_INSIDE_MM = 150.0
+LIE = {"edge": "on edge", "flat": "flat"}
+HELD = {
+    "posts_inside": "posts inside",
+    "posts_outside": "posts outside",
+    "corner_blocks": "corner blocks, no posts",
+}
+ON_POSTS = {"held_by": ["posts_inside", "posts_outside"]}
 
 
-@dataclass(frozen=True)
+class Hatch(Choice):
+    """Something in the wall that must stay reachable: where it starts along the wall, and how wide it is."""
+
+    start: Length
+    width: Length
+
+
+class WallHung(Choice):
+    """A bed against a wall: its back hangs on ledger posts bolted to it, its front posts go as deep as they stand.
+
+    `obstacle` is the height of what is above (a sill, a vent) over the ground.
+    """
+
+    side: str = "back"
+    obstacle: Length | None = None
+    hatch: Hatch | None = None
+
+
+class Sleepers(Posted):
+    """Heavy timbers, flat or on edge, their joints staggered course by course."""
+
+    order = ("sleeper", "lay", "height", "corner", "overlap", "held_by", *POST_QUESTIONS, "hung")
+    measured_by = ("courses",)
+    conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
+
+    kind: Literal["sleepers"] = "sleepers"
+    sleeper: str = Field(json_schema_extra=asks("Sleepers", stock="sleeper"))
+    sleeper_measured: MeasuredStick = MeasuredStick()
+    lay: Literal["edge", "flat"] = Field("edge", json_schema_extra=asks("They lie", words={**LIE}))
+    corner: Corner = Field(Corner.ALTERNATE, json_schema_extra=asks("At the corners", words={**CORNERS}))
+    held_by: Literal["posts_inside", "posts_outside", "corner_blocks"] = Field(
+        "posts_inside", json_schema_extra=asks("Held by", words={**HELD})
+    )
+    overlap: Length = Field(
+        Length("300 mm"),
+        json_schema_extra=asks(
+            "Joints overlap by", hint="The least that joints of neighbouring courses lie apart."
+        ),
+    )
+    hung: WallHung | None = Field(
+        None, json_schema_extra=asks("Hung on a wall", instrument="hung", when={**ON_POSTS})
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
 class _Frame:
-    ring: Ring
+    line: WallLine
     inner: Outline
     courses: Courses
     sleeper: ChosenTimber
@@ -51,92 +128,99 @@ class _Frame:
         """The side that hangs on a wall, if any."""
         if self.choice.hung is None:
             return None
-        return next(side for side in self.ring.outline.sides if side.name == self.choice.hung.side)
+        return next(side for side in self.line.outline.sides if side.name == self.choice.hung.side)
 
 
-def assemble_sleepers(design: Design, book: Catalogue) -> Assembly:
+@builds(Sleepers)
+def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
     """Place sleepers and posts of a bed of any outline.
 
     Raises DesignError naming the fields when the sizes cannot stand.
     """
-    frame = _frame(design, book)
+    frame = _frame(design, choice, book)
     walls = _walls(frame)
     posts, spans, foot = _posts(frame)
-    _check_wall(frame, [p for p in posts if p.role is Role.LEDGER_POST])
+    _check_wall(frame, of_role(posts, "ledger post"))
     joints: list[Joint] = [
         *post_joints(walls, posts, "sleeper to post"),
         *corner_joints(walls, "sleeper corner"),
     ]
-    timbers = (frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,)
+    digs = [p for p in posts if p.role.dug]
+    bay = max(s.length for s in spans)
     return Assembly(
-        outline=frame.ring.outline,
+        outline=frame.line.outline,
         inner=frame.inner,
         soil_face=frame.inner,
-        wall=(WallLayer("sleeper", frame.ring.thickness),),
+        wall_top=frame.courses.height,
+        wall=(WallLayer("sleeper", frame.line.thickness),),
         course_heights=frame.courses.heights,
         whole_course=frame.courses.whole,
         parts=(*walls, *posts),
         joints=tuple(joints),
-        cavity=cavity_within(frame.inner, frame.courses.height, posts),
+        compartments=(within_walls(frame.inner, frame.courses.height, posts),),
         spans=spans,
-        members=_members(frame, spans),
-        footing=foot,
-        timbers=timbers,
+        loads=(
+            *_bottom_sleepers(frame, spans),
+            *(alone(frame.post, foot, bay, choice) if foot and digs else ()),
+        ),
+        stance=foot,
+        timbers=(frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,),
         goods=_anchors(posts),
-        counts=_counts(frame, walls),
+        notes=_notes(frame, walls),
+        facts=_facts(frame),
         post_limit=frame.limit if posts else 0.0,
+        limit_chosen=choice.post_limit is not None,
     )
 
 
-def _frame(design: Design, book: Catalogue) -> _Frame:
-    show, choice = Printer(design.system, book.currency_sign), design.construction
-    assert isinstance(choice, Sleepers)
+def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
+    show = Printer(design.system, book.currency_sign)
     sleeper = choose_timber(book, choice.sleeper, choice.sleeper_measured, "construction.sleeper")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     low, high = sorted((sleeper.thickness, sleeper.width))
     wall, course = (low, high) if choice.lay == "edge" else (high, low)
     courses = stack_courses(design, course, 0.0, False, show)
     postless = choice.held_by == "corner_blocks"
-    outline = outside_outline(design, wall, LEAST_INSIDE_MM if postless else 2 * post.width, show)
-    if choice.hung is not None and choice.hung.side not in [s.name for s in outline.sides]:
+    outline = outside_outline(
+        design, wall, size("sleeper_least_inside") if postless else 2 * post.width, show
+    )
+    sides = [s.name for s in outline.sides]
+    if choice.hung is not None and choice.hung.side not in sides:
         raise refuse(
-            "construction.hung.side",
-            choice.hung.side,
-            "The bed has no such side.",
-            ", ".join(s.name for s in outline.sides),
+            "construction.hung.side", choice.hung.side, "The bed has no such side.", ", ".join(sides)
         )
-    limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
-    stand = stand_height(choice, courses.height, show)
     return _Frame(
-        Ring(outline, wall, choice.corner),
-        outline.inset(wall),
-        courses,
-        sleeper,
-        post,
-        choice,
-        longest_stick(design, sleeper.timber, book),
-        stand,
-        limit,
-        show,
+        line=WallLine(outline, wall, choice.corner),
+        inner=outline.inset(wall),
+        courses=courses,
+        sleeper=sleeper,
+        post=post,
+        choice=choice,
+        longest=longest_stick(design, sleeper.timber, book),
+        stand=stand_height(choice, courses.height, show),
+        limit=chosen_limit(choice, spacing_rule(wall), post.width, show),
+        show=show,
     )
 
 
 def _joints(frame: _Frame, side: Side, course: int) -> tuple[float, ...]:
-    low, high = frame.ring.longest(side, course)
+    low, high = frame.line.longest(side, course)
     return staggered(low, high, frame.longest, course)
 
 
 def _walls(frame: _Frame) -> list[Part]:
     walls = []
     for course in range(1, frame.courses.count + 1):
-        for side in frame.ring.outline.sides:
+        for side in frame.line.outline.sides:
             joints = _joints(frame, side, course)
-            pieces = frame.ring.pieces(
+            pieces = frame.line.pieces(
                 side, course, frame.courses.base(course), frame.courses.of(course), joints
             )
-            for n, solid in enumerate(pieces, start=1):
+            for n, box in enumerate(pieces, start=1):
                 name = f"{side.name} {course}" if len(pieces) == 1 else f"{side.name} {course}, piece {n}"
-                walls.append(Part(name, Role.SLEEPER, frame.sleeper.timber.key, solid, side.name, course))
+                walls.append(
+                    stick(name, "sleeper", frame.sleeper.timber.key, box, side=side.name, course=course)
+                )
     _check_overlap(frame)
     return walls
 
@@ -145,7 +229,7 @@ def _check_overlap(frame: _Frame) -> None:
     """Joints of neighbouring courses must lie apart by the overlap asked for."""
     if frame.courses.count < 2:
         return
-    for side in frame.ring.outline.sides:
+    for side in frame.line.outline.sides:
         odd, even = _joints(frame, side, 1), _joints(frame, side, 2)
         least = min((abs(a - b) for a in odd for b in even), default=None)
         if least is not None and least < frame.choice.overlap.mm - 0.5:
@@ -157,35 +241,31 @@ def _check_overlap(frame: _Frame) -> None:
             )
 
 
-def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Footing | None]:
+def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
     if frame.choice.held_by == "corner_blocks":
-        runs = [(side, side.length - 2 * frame.ring.thickness, 1) for side in frame.ring.outline.sides]
-        return [], spans_of(runs, frame.ring.thickness, "sleepers"), None
+        runs = [(side, side.length - 2 * frame.line.thickness, 1) for side in frame.line.outline.sides]
+        return [], spans_of(runs, frame.line.thickness, "sleepers"), None
     outward = frame.choice.held_by == "posts_outside"
-    face = frame.ring.outline if outward else frame.inner
-    plan = PostPlan(face, frame.post, outward, frame.limit)
+    face = frame.line.outline if outward else frame.inner
+    plan = PostLine(face, frame.post, outward, frame.limit)
     joins = {
         side.index: [at - across(side, face.sides[side.index]) for at in _joints(frame, side, 1)]
-        for side in frame.ring.outline.sides
+        for side in frame.line.outline.sides
     }
-    choice = (
-        frame.choice
-        if frame.choice.hung is None
-        else frame.choice.model_copy(update={"post_depth": PostDepth.AS_DEEP_AS_TALL})
-    )
-    posts, runs = set_posts(plan, choice, frame.stand, joins, frame.show)
+    depth = PostDepth.AS_DEEP_AS_TALL if frame.choice.hung else None
+    foot = stance(frame.choice, frame.stand, depth)
+    posts, runs = set_posts(plan, frame.choice, foot, joins, frame.show)
     hung = frame.hung
     if hung is not None:
         posts = [p for p in posts if not _at_wall(p, hung, frame)] + _ledgers(frame, hung, joins[hung.index])
         check_clear(posts, frame.show)
-    return posts, spans_of(runs, frame.ring.thickness, "sleepers"), footing(choice.post_depth, frame.stand)
+    return posts, spans_of(runs, frame.line.thickness, "sleepers"), foot
 
 
 def _at_wall(post: Part, hung: Side, frame: _Frame) -> bool:
     """Whether a post stands against the side that hangs on the wall, its corners taken in."""
-    (nx, ny, _), (x, y) = hung.inward, hung.start
-    reach = frame.ring.thickness + frame.post.thickness + 1.0
-    return all((c[0] - x) * nx + (c[1] - y) * ny < reach for c in post.solid.corners)
+    _, inner = hung.depth(post.body)
+    return inner < frame.line.thickness + frame.post.thickness + 1.0
 
 
 def _ledgers(frame: _Frame, hung: Side, joins: list[float]) -> list[Part]:
@@ -193,14 +273,15 @@ def _ledgers(frame: _Frame, hung: Side, joins: list[float]) -> list[Part]:
     half = frame.post.width / 2
     back = across(hung, frame.inner.sides[hung.index])
     marks = even_marks([half, *[at + back for at in joins], hung.length - half], frame.limit)
-    plan = PostPlan(frame.ring.outline, frame.post, outward=True, limit=frame.limit)
+    plan = PostLine(frame.line.outline, frame.post, outward=True, limit=frame.limit)
+    foot = Stance(frame.stand, 0.0)
     return [
-        Part(
+        stick(
             f"{hung.name} ledger {n}",
-            Role.LEDGER_POST,
+            "ledger post",
             frame.post.timber.key,
-            post_solid(plan, PostStand(hung, mark - half, Role.LEDGER_POST, ""), frame.stand, 0.0),
-            hung.name,
+            post_box(plan, PostStand(hung, mark - half, "ledger post", ""), foot),
+            side=hung.name,
         )
         for n, mark in enumerate(marks, start=1)
     ]
@@ -232,12 +313,9 @@ def _check_wall(frame: _Frame, ledgers: list[Part]) -> None:
             f"start and width together at most {show(side.length)}",
         )
     for post in ledgers:
-        us = [
-            (c[0] - side.start[0]) * side.along[0] + (c[1] - side.start[1]) * side.along[1]
-            for c in post.solid.corners
-        ]
-        if min(us) < high - 0.01 and max(us) > low + 0.01:
-            at = side.length - max(us)
+        first, last = side.reach(post.body)
+        if first < high - 0.01 and last > low + 0.01:
+            at = side.length - last
             raise refuse(
                 "construction.hung.hatch",
                 f"{hung.hatch.start.text} + {hung.hatch.width.text}",
@@ -248,52 +326,60 @@ def _check_wall(frame: _Frame, ledgers: list[Part]) -> None:
 
 
 def _anchors(posts: list[Part]) -> tuple[Good, ...]:
-    ledgers = [p for p in posts if p.role is Role.LEDGER_POST]
+    ledgers = of_role(posts, "ledger post")
     if not ledgers:
         return ()
-    each = 3 if ledgers[0].solid.length > LONG_LEDGER_MM else 2
-    return (
-        Good(
-            "wall-anchor",
-            "wall anchors",
-            each * len(ledgers),
-            "piece",
-            f"{len(ledgers)} ledger posts × {each} = {each * len(ledgers)}; two a post, a third in posts over"
-            " 600 mm",
-        ),
-    )
+    each = 3 if ledgers[0].solid.length > size("long_ledger") else 2
+    count = each * len(ledgers)
+    words = f"{len(ledgers)} ledger posts × {each} = {count}; two a post, a third in posts over 600 mm"
+    return (Good(key="wall-anchor", what="wall anchors", count=count, unit="piece", working=words),)
 
 
-def _counts(frame: _Frame, walls: list[Part]) -> dict[str, str]:
-    pieces = {side.name: len(_joints(frame, side, 1)) + 1 for side in frame.ring.outline.sides}
+def _notes(frame: _Frame, walls: list[Part]) -> dict[str, str]:
+    pieces = {side.name: len(_joints(frame, side, 1)) + 1 for side in frame.line.outline.sides}
     joined = {name: n for name, n in pieces.items() if n > 1}
     words = {"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses"}
     if joined:
-        words["joints"] = "staggered by half a piece: " + ", ".join(
-            f"{name} in {n} equal pieces a course" for name, n in joined.items()
-        )
+        each = ", ".join(f"{name} in {n} equal pieces a course" for name, n in joined.items())
+        words["joints"] = f"staggered by half a piece: {each}"
     return words
 
 
-def _members(frame: _Frame, spans: tuple[Span, ...]) -> tuple[Member, ...]:
+def _facts(frame: _Frame) -> dict[str, Worked]:
+    """Sides joined along their run with nothing behind, and the hatch that lies behind the bed."""
+    facts = {}
+    if frame.choice.held_by == "corner_blocks":
+        joined = [s.name for s in frame.line.outline.sides if _joints(frame, s, 1)]
+        if joined:
+            facts["sides_joined_loose"] = Worked(
+                amount=len(joined), unit="sides", working=", ".join(sorted(joined))
+            )
+    hatch = frame.choice.hung.hatch if frame.choice.hung else None
+    if hatch is not None:
+        words = f"a hatch {frame.show.length(hatch.width.mm)} wide, clear of every ledger post"
+        facts["hatch"] = Worked(amount=hatch.width.mm, unit="mm", working=words, source=COMMON_PRACTICE)
+    return facts
+
+
+def _bottom_sleepers(frame: _Frame, spans: tuple[Span, ...]) -> list[WallAlong]:
     """The bottom sleeper of every side, over as many bays as one of its pieces runs."""
     found = []
     for span in spans:
-        side = next(s for s in frame.ring.outline.sides if s.name == span.side)
+        side = next(s for s in frame.line.outline.sides if s.name == span.side)
         pieces = len(_joints(frame, side, 1)) + 1
-        over = max(1, min(4, span.bays // pieces))
         found.append(
-            Member(
-                span.side,
-                "bottom sleeper",
-                frame.sleeper.timber.key,
-                "along",
-                span.length,
-                over,
-                0.0,
-                frame.courses.of(1),
-                frame.courses.of(1),
-                frame.ring.thickness,
+            WallAlong(
+                side=span.side,
+                what="bottom sleeper",
+                by_rule=True,
+                limit_field="construction.post_limit",
+                stock=frame.sleeper.timber.key,
+                span=span.length,
+                spans=max(1, min(4, span.bays // pieces)),
+                low=0.0,
+                high=frame.courses.of(1),
+                breadth=frame.courses.of(1),
+                depth=frame.line.thickness,
             )
         )
-    return tuple(found)
+    return found

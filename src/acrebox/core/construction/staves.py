@@ -1,92 +1,91 @@
 """Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from itertools import pairwise
 from math import ceil
+from typing import Annotated, Literal
 
-from acrebox.core.assembly import Assembly, Joint, Member, Part, Role, WallLayer
-from acrebox.core.construction.courses import TALLEST_MM
-from acrebox.core.construction.inside import cavity_within
+from pydantic import Field
+
+from acrebox.core.assembly import (
+    Assembly,
+    Joint,
+    LoadCase,
+    Part,
+    Upright,
+    WallAlong,
+    WallLayer,
+    stick,
+    within_walls,
+)
 from acrebox.core.construction.joining import layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
+from acrebox.core.construction.pool import Pool
 from acrebox.core.construction.posts import (
-    PostPlan,
+    PostLine,
+    alone,
     chosen_limit,
-    footing,
     set_posts,
     spacing_rule,
     spans_of,
+    stance,
     stand_height,
 )
+from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
-from acrebox.core.construction.walls import UP, Ring, across, even_joints, flat_pieces
-from acrebox.core.design import Design, Staves
+from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import WallLine, across, even_joints, flat_pieces
+from acrebox.core.design import (
+    POST_QUESTIONS,
+    SQUARE_CORNERS,
+    Corner,
+    Design,
+    MeasuredStick,
+    Posted,
+    asks,
+)
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.written import Length
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
-from acrebox.core.shape.solid import Solid
+from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
 
-# Common practice: the low rail keeps this clear of the ground; the high one is flush with the top, to carry the top rail.
-RAIL_INSET_MM = 40.0
-NARROWEST_MM, WIDEST_MM = 30.0, 400.0
-SLIVER_MM = 45.0
-ROUNDING_MM = 0.05
+LENGTH_ONLY = {"instrument": "height_only"}
 
 
-@dataclass
-class Pool:
-    """Boards to hand, widest first [mm]; an average width never runs out."""
+class Staves(Posted):
+    """Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them."""
 
-    widths: list[float]
-    average: float | None
-    used: int = field(default=0)
+    order = ("height", "stave", "widths", "bad_share", "panel", "rail", "corner", *POST_QUESTIONS)
+    height_asks = LENGTH_ONLY
+    measured_by = ("height",)
 
-    def _next(self) -> float:
-        if self.average is None and not self.widths:
-            raise LookupError
-        self.used += 1
-        return self.average if self.average is not None else self.widths.pop(0)
-
-    def take(self, length: float) -> list[tuple[float, bool]]:
-        """The staves of a panel of that length [mm], left to right: (width, whether it is ripped).
-
-        The widest stand at the ends; what must be ripped stands mid-panel, as two halves where one would be a sliver.
-        Raises LookupError when the boards to hand do not suffice.
-        """
-        whole: list[float] = []
-        left = length
-        while left > ROUNDING_MM:
-            board = self._next()
-            if board > left + ROUNDING_MM:
-                return _arranged(whole, _ripped(whole, left))
-            whole.append(board)
-            left -= board
-        return _arranged(whole, [])
+    kind: Literal["staves"] = "staves"
+    stave: str = Field("pallet-board", json_schema_extra=asks("Boards to hand", stock="stave"))
+    stave_measured: MeasuredStick = MeasuredStick()
+    widths: tuple[Length, ...] = Field((), json_schema_extra=asks("Their widths", instrument="widths"))
+    average: Length | None = None
+    rail: str = Field(json_schema_extra=asks("Rails", stock="rail"))
+    rail_measured: MeasuredStick = MeasuredStick()
+    panel: Length = Field(
+        Length("1.2 m"), json_schema_extra=asks("A panel is", label="Length of a panel, at most")
+    )
+    bad_share: Annotated[float, Field(ge=0, le=60)] = Field(
+        15.0, json_schema_extra=asks("Set aside for bad ones", label="Set aside for bad boards", after="%")
+    )
+    corner: Corner = Field(
+        Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**SQUARE_CORNERS})
+    )
 
 
-def _ripped(whole: list[float], left: float) -> list[float]:
-    """What is left of a panel, as one ripped board or, where that is a sliver, as two even ones with the last whole board
-    (both ends of the panel keep a whole one)."""
-    if left >= SLIVER_MM or len(whole) < 3:
-        return [left]
-    both = left + whole.pop()
-    return [both / 2, both / 2]
-
-
-def _arranged(whole: Sequence[float], ripped: Sequence[float]) -> list[tuple[float, bool]]:
-    """Widest boards at both ends, narrower towards the middle, ripped ones in the middle."""
-    order = sorted(whole, reverse=True)
-    left, right = order[0::2], order[1::2]
-    return [*((w, False) for w in left), *((w, True) for w in ripped), *((w, False) for w in reversed(right))]
-
-
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Frame:
     outline: Outline
-    skin: Ring
-    rails: Ring
+    skin: WallLine
+    rails: WallLine
     inner: Outline
     stave: ChosenTimber
     rail: ChosenTimber
@@ -96,19 +95,21 @@ class _Frame:
     show: Printer
 
 
-def assemble_staves(design: Design, book: Catalogue) -> Assembly:
+@builds(Staves)
+def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly:
     """Place staves, rails and posts of a bed with square corners.
 
     Raises DesignError naming the fields when the sizes cannot stand or the boards to hand do not suffice.
     """
-    frame = _frame(design, book)
-    choice, show = frame.choice, frame.show
+    frame = _frame(design, choice, book)
+    show = frame.show
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
-    staves, rails, tops, joins, counts = _panels(frame)
-    stand = stand_height(choice, frame.height, show)
-    limit = chosen_limit(choice, spacing_rule(frame.rail.thickness + frame.stave.thickness), post.width, show)
+    staves, rails, tops, joins, notes = _panels(frame)
+    foot = stance(choice, stand_height(choice, frame.height, show))
+    thick = frame.rail.thickness + frame.stave.thickness
+    limit = chosen_limit(choice, spacing_rule(thick), post.width, show)
     posts, runs = set_posts(
-        PostPlan(frame.inner, post, outward=False, limit=limit), choice, stand, joins, show
+        PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, joins, show
     )
     joints: list[Joint] = [
         *layer_joints(staves, rails, "stave to rail"),
@@ -120,62 +121,63 @@ def assemble_staves(design: Design, book: Catalogue) -> Assembly:
         outline=frame.outline,
         inner=frame.inner,
         soil_face=face,
+        wall_top=frame.height,
         wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
         course_heights=(frame.height,),
         whole_course=frame.height,
         parts=(*staves, *rails, *tops, *posts),
         joints=tuple(joints),
-        cavity=cavity_within(face, frame.height, [*rails, *posts]),
-        spans=spans_of(runs, frame.rail.thickness + frame.stave.thickness, "panels"),
-        members=_members(frame, runs),
-        footing=footing(choice.post_depth, stand),
+        compartments=(within_walls(face, frame.height, (*rails, *posts)),),
+        spans=spans_of(runs, thick, "panels"),
+        loads=(*_bent(frame, runs), *alone(post, foot, max(bay for _, bay, _ in runs), choice)),
+        stance=foot,
         timbers=(frame.stave.used, frame.rail.used, post.used),
-        counts=counts,
+        notes=notes,
         post_limit=limit,
+        limit_chosen=choice.post_limit is not None,
         crown=frame.height + frame.rail.thickness,
     )
 
 
-def _frame(design: Design, book: Catalogue) -> _Frame:
-    show, choice = Printer(design.system, book.currency_sign), design.construction
-    assert isinstance(choice, Staves)
+def _frame(design: Design, choice: Staves, book: Catalogue) -> _Frame:
+    show = Printer(design.system, book.currency_sign)
     stave = choose_timber(book, choice.stave, choice.stave_measured, "construction.stave")
     rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     if design.height is None:
         raise refuse("courses", design.courses, "Upright boards stand in no courses.", "a height instead")
     board = longest_stick(design, stave.timber, book)
-    lowest = 2 * (rail.width + RAIL_INSET_MM)
-    if not lowest <= design.height.mm <= min(board, TALLEST_MM):
+    lowest = 2 * (rail.width + size("stave_rail_inset"))
+    if not lowest <= design.height.mm <= min(board, size("tallest")):
         raise refuse(
             "height",
             design.height.text,
             f"Staves of {show.length(design.height.mm)} cannot be cut or carry two rails.",
-            f"{show.length(lowest)} to {show.length(min(board, TALLEST_MM))}, the longest board to hand",
+            f"{show.length(lowest)} to {show.length(min(board, size('tallest')))}, the longest board to hand",
         )
     _check_widths(choice, show)
     wall = stave.thickness + rail.thickness
     outline = outside_outline(design, wall, 2 * post.width, show)
     refuse_askew(outline, choice.corner, "Panels of staves")
-    if choice.panel.mm < 2 * WIDEST_MM / 2:
+    if choice.panel.mm < 2 * size("stave_widest") / 2:
         raise refuse(
             "construction.panel",
             choice.panel.text,
             "A panel that short is no panel.",
-            f"at least {show.length(WIDEST_MM)}",
+            f"at least {show.length(size('stave_widest'))}",
         )
     corner = choice.corner
     return _Frame(
-        outline,
-        Ring(outline, stave.thickness, corner),
-        Ring(outline.inset(stave.thickness), rail.thickness, corner),
-        outline.inset(wall),
-        stave,
-        rail,
-        design.height.mm,
-        choice,
-        longest_stick(design, rail.timber, book),
-        show,
+        outline=outline,
+        skin=WallLine(outline, stave.thickness, corner),
+        rails=WallLine(outline.inset(stave.thickness), rail.thickness, corner),
+        inner=outline.inset(wall),
+        stave=stave,
+        rail=rail,
+        height=design.height.mm,
+        choice=choice,
+        longest_rail=longest_stick(design, rail.timber, book),
+        show=show,
     )
 
 
@@ -188,19 +190,20 @@ def _check_widths(choice: Staves, show: Printer) -> None:
     if choice.average is not None and not choice.widths:
         named.append(("construction.average", choice.average))
     for name, width in named:
-        if not NARROWEST_MM <= width.mm <= WIDEST_MM:
+        if not size("stave_narrowest") <= width.mm <= size("stave_widest"):
             raise refuse(
                 name,
                 width.text,
                 f"A board {show.length(width.mm)} wide is no pallet board.",
-                f"{show.length(NARROWEST_MM)} to {show.length(WIDEST_MM)}",
+                f"{show.length(size('stave_narrowest'))} to {show.length(size('stave_widest'))}",
             )
 
 
-def _panels(
-    frame: _Frame,
-) -> tuple[list[Part], list[Part], list[Part], dict[int, list[float]], dict[str, str]]:
-    """Staves, rails, top rails; where panels join along the inner sides; the counts in words."""
+_Panels = tuple[list[Part], list[Part], list[Part], dict[int, list[float]], dict[str, str]]
+
+
+def _panels(frame: _Frame) -> _Panels:
+    """Staves, rails, top rails; where panels join along the inner sides; what was counted, in words."""
     choice = frame.choice
     pool = Pool(
         sorted((w.mm for w in choice.widths), reverse=True),
@@ -227,7 +230,7 @@ def _panels(
     perimeter = ceil(
         frame.outline.perimeter / (pool.average or sum(w.mm for w in choice.widths) / len(choice.widths))
     )
-    counts = {
+    notes = {
         "boards": f"{pool.used} boards in all, panel by panel ({'; '.join(per_panel)})",
         "set aside": f"{spare} boards: {pool.used} and {choice.bad_share:g} % for bad ones",
         "by perimeter": (
@@ -235,7 +238,7 @@ def _panels(
             f" panels need {pool.used}"
         ),
     }
-    return staves, rails, tops, joins, counts
+    return staves, rails, tops, joins, notes
 
 
 def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool: Pool) -> list[Part]:
@@ -253,42 +256,31 @@ def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool
         ) from None
     parts, at = [], low
     for n, (width, ripped) in enumerate(boards, start=1):
-        solid = Solid(
-            side.place(at, 0.0, 0.0), UP, side.along, side.inward, frame.height, width, frame.stave.thickness
-        )
-        parts.append(
-            Part(
-                f"{side.name} panel {panel} stave {n}",
-                Role.STAVE,
-                frame.stave.timber.key,
-                solid,
-                side.name,
-                ripped=width if ripped else None,
-            )
-        )
+        start = side.place(at, 0.0, 0.0)
+        box = Box(start, UP, side.along, side.inward, frame.height, width, frame.stave.thickness)
+        name = f"{side.name} panel {panel} stave {n}"
+        stock = frame.stave.timber.key
+        parts.append(stick(name, "stave", stock, box, side=side.name, ripped=width if ripped else None))
         at += width
     return parts
 
 
 def _rails(frame: _Frame, side: Side, joins: Sequence[float]) -> list[Part]:
     """Two rails a panel, low and high, behind its staves."""
-    ring_side = frame.rails.outline.sides[side.index]
-    moved = tuple(j - across(side, ring_side) for j in joins)
-    made = []
-    for level, base in (("low", RAIL_INSET_MM), ("high", frame.height - frame.rail.width)):
-        for n, solid in enumerate(frame.rails.pieces(ring_side, 1, base, frame.rail.width, moved), start=1):
-            made.append(
-                Part(
-                    f"{side.name} panel {n} {level} rail", Role.RAIL, frame.rail.timber.key, solid, side.name
-                )
-            )
-    return made
+    behind = frame.rails.outline.sides[side.index]
+    moved = tuple(j - across(side, behind) for j in joins)
+    stock, wide = frame.rail.timber.key, frame.rail.width
+    return [
+        stick(f"{side.name} panel {n} {level} rail", "rail", stock, box, side=side.name)
+        for level, base in (("low", size("stave_rail_inset")), ("high", frame.height - wide))
+        for n, box in enumerate(frame.rails.pieces(behind, 1, base, wide, moved), start=1)
+    ]
 
 
 def _top_rails(frame: _Frame, side: Side, marks: Sequence[float]) -> list[Part]:
     """The rail laid flat on top, joined over the middle of panels and never where they meet."""
-    ring = Ring(frame.outline, frame.rail.width, frame.choice.corner)
-    low, high = ring.longest(side, 1)
+    line = WallLine(frame.outline, frame.rail.width, frame.choice.corner)
+    low, high = line.longest(side, 1)
     middles = [(a + b) / 2 for a, b in pairwise(marks)]
     try:
         joints = even_joints(low, high, frame.longest_rail, middles)
@@ -299,47 +291,39 @@ def _top_rails(frame: _Frame, side: Side, marks: Sequence[float]) -> list[Part]:
             f"The top rail of {side.name} cannot be joined over the middle of its panels.",
             f"panels shorter than {frame.show.length(frame.longest_rail)}",
         ) from None
-    pieces = flat_pieces(ring, side, frame.height, frame.rail.thickness, joints)
+    pieces = flat_pieces(line, side, frame.height, frame.rail.thickness, joints)
     return [
-        Part(f"{side.name} top rail {n}", Role.TOP_RAIL, frame.rail.timber.key, solid, side.name)
-        for n, solid in enumerate(pieces, start=1)
+        stick(f"{side.name} top rail {n}", "top rail", frame.rail.timber.key, box, side=side.name)
+        for n, box in enumerate(pieces, start=1)
     ]
 
 
-def _members(frame: _Frame, runs: list[tuple[Side, float, int]]) -> tuple[Member, ...]:
-    """A stave between its rails, and the low rail between posts; soil piled against it, two thirds of the push is the low rail's."""
-    rail = frame.rail
-    clear = frame.height - RAIL_INSET_MM - rail.width
-    stave = frame.stave
-    up = Member(
-        "every side",
-        "stave",
-        stave.timber.key,
-        "up",
-        clear,
-        1,
-        0.0,
-        frame.height,
-        stave.width,
-        stave.thickness,
-        "rails",
+def _bent(frame: _Frame, runs: list[tuple[Side, float, int]]) -> list[LoadCase]:
+    """A stave between its rails, and the low rails between posts, which take two thirds of all the push."""
+    rail, stave = frame.rail, frame.stave
+    up = Upright(
+        side="every side",
+        what="stave",
+        stock=stave.timber.key,
+        span=frame.height - size("stave_rail_inset") - rail.width,
+        breadth=stave.width,
+        depth=stave.thickness,
         strip=stave.width,
     )
     rails = [
-        Member(
-            side.name,
-            "low rail",
-            rail.timber.key,
-            "along",
-            bay,
-            1,
-            0.0,
-            frame.height,
-            rail.width,
-            rail.thickness,
-            "posts",
+        WallAlong(
+            side=side.name,
+            what="low rail",
+            limit_field="construction.post_limit",
+            stock=rail.timber.key,
+            span=bay,
+            spans=1,
+            low=0.0,
+            high=frame.height,
+            breadth=rail.width,
+            depth=rail.thickness,
             share=2 / 3,
         )
         for side, bay, _ in runs
     ]
-    return (up, *rails)
+    return [up, *rails]

@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 from math import ceil, radians, sin, tan
 
 from acrebox.core.design import Corner
+from acrebox.core.shape.bodies import Box, EndCut
 from acrebox.core.shape.outline import Outline, Side
-from acrebox.core.shape.solid import EndCut, Solid
+from acrebox.core.shape.vector import UP
 
-UP = (0.0, 0.0, 1.0)
 # A butt nearer to a straight line than this [sine] would be a long feather edge: such corners are mitred.
 LEAST_BUTT_SINE = 0.5
 
@@ -23,7 +23,7 @@ class PieceEnd:
 
 
 @dataclass(frozen=True)
-class Ring:
+class WallLine:
     """One layer of the wall: the outline of its outer face, its thickness [mm], its corner style."""
 
     outline: Outline
@@ -32,7 +32,7 @@ class Ring:
 
     def ends(self, side: Side, course: int) -> tuple[PieceEnd, PieceEnd]:
         """Both ends of a piece that takes a whole side in a course (from 1)."""
-        count = len(self.outline.ring)
+        count = len(self.outline.points)
         return self._end(side.index, side, course), self._end((side.index + 1) % count, side, course)
 
     def _end(self, corner: int, side: Side, course: int) -> PieceEnd:
@@ -53,7 +53,7 @@ class Ring:
 
     def runs_through(self, corner: int, course: int) -> int:
         """The side whose piece covers the other's end at a corner."""
-        count = len(self.outline.ring)
+        count = len(self.outline.points)
         before, after = self.outline.sides[corner - 1], self.outline.sides[corner]
         longer = (
             (before if before.length > after.length else after)
@@ -70,13 +70,13 @@ class Ring:
 
     def pieces(
         self, side: Side, course: int, base: float, height: float, joints: tuple[float, ...] = ()
-    ) -> list[Solid]:
+    ) -> list[Box]:
         """The pieces of a side in a course, divided square at `joints` [mm from the side's first corner]."""
         start, end = self.ends(side, course)
         at = [start.set_in, *joints, side.length - end.set_in]
         square = EndCut()
         return [
-            Solid(
+            Box(
                 origin=side.place(a, 0.0, base),
                 along=side.along,
                 face=UP,
@@ -117,18 +117,18 @@ def _wrapped(angle: float) -> float:
 
 
 def flat_pieces(
-    ring: Ring, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()
-) -> list[Solid]:
-    """Boards laid flat along a side, `ring.thickness` wide from its outer edge inwards, with plumb cuts at the corners."""
+    line: WallLine, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()
+) -> list[Box]:
+    """Boards laid flat along a side, `line.thickness` wide from its outer edge inwards, with plumb cuts at the corners."""
     laid = []
-    for piece in ring.pieces(side, 1, base, thickness, joints):
+    for piece in line.pieces(side, 1, base, thickness, joints):
         first, last = (EndCut(bevel=cut.mitre) for cut in piece.ends)
         laid.append(
             replace(
                 piece,
                 face=side.inward,
                 through=UP,
-                width=ring.thickness,
+                width=line.thickness,
                 thickness=thickness,
                 ends=(first, last),
             )

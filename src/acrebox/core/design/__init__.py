@@ -1,23 +1,23 @@
 """The Design: what the gardener wants, as choices and never results."""
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
-from acrebox.core.design.base import Choice, Section
-from acrebox.core.design.bench import Bench, Loads, OffCut, Reach, Site, SoldLength
-from acrebox.core.design.constructions import (
+from acrebox.core.design.base import Choice, MeasuredStick
+from acrebox.core.design.bench import BenchChoice, OffCut, SoldLength
+from acrebox.core.design.construction import (
+    CORNERS,
+    POST_QUESTIONS,
+    SQUARE_CORNERS,
     AnyConstruction,
-    Boards,
+    Construction,
     Corner,
-    FramedSheet,
-    Hatch,
     PostDepth,
     Posted,
     PostTop,
-    Sleepers,
-    Staves,
-    WallHung,
+    constructions,
 )
 from acrebox.core.design.document import CURRENT_SCHEMA, Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
+from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import (
     AnyOutline,
     HShape,
@@ -29,29 +29,35 @@ from acrebox.core.design.outline import (
     TypedSide,
     UShape,
 )
+from acrebox.core.design.questions import Asked, Asking, asks, questions_of
+from acrebox.core.design.site import Reach, Site
 
 __all__ = [
+    "CORNERS",
     "CURRENT_SCHEMA",
+    "POST_QUESTIONS",
+    "SQUARE_CORNERS",
     "Accepted",
     "AddOns",
     "AnyConstruction",
     "AnyOutline",
-    "Bench",
-    "Boards",
+    "Asked",
+    "Asking",
+    "BenchChoice",
     "Cap",
     "CapCorner",
     "Choice",
+    "Construction",
     "Corner",
     "Design",
     "FillChoice",
-    "FramedSheet",
     "HShape",
-    "Hatch",
     "Hoops",
     "LShape",
     "Layer",
     "Loads",
     "Measured",
+    "MeasuredStick",
     "OffCut",
     "Polygon",
     "PostDepth",
@@ -61,17 +67,16 @@ __all__ = [
     "Rectangle",
     "RegularPolygon",
     "Seats",
-    "Section",
     "Site",
-    "Sleepers",
     "SoldLength",
-    "Staves",
     "Straps",
     "Ties",
     "Trellis",
     "TypedSide",
     "UShape",
-    "WallHung",
+    "asks",
+    "constructions",
     "problem_of",
+    "questions_of",
     "read_design",
 ]

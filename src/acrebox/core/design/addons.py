@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from acrebox.core.design.base import Choice, Section
+from acrebox.core.design.base import Choice, MeasuredStick
 from acrebox.core.measure.written import Length
 
 
@@ -20,7 +20,7 @@ class Cap(Choice):
     """A board laid flat along the top of the walls."""
 
     board: str = "2x6"
-    board_measured: Section = Section()
+    board_measured: MeasuredStick = MeasuredStick()
     overhang: Length = Length("3/4 in")
     corner: CapCorner = CapCorner.BUTTED
 

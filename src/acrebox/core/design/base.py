@@ -11,7 +11,7 @@ class Choice(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
-class Section(Choice):
+class MeasuredStick(Choice):
     """What a stick really measures, when it differs from the catalogue."""
 
     thickness: Length | None = None

@@ -7,10 +7,12 @@ from pydantic_core import PydanticCustomError
 
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import Choice
-from acrebox.core.design.bench import Bench, Loads, Site
-from acrebox.core.design.constructions import AnyConstruction
+from acrebox.core.design.bench import BenchChoice
+from acrebox.core.design.construction import AnyConstruction
 from acrebox.core.design.fill import FillChoice
+from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import AnyOutline, Polygon
+from acrebox.core.design.site import Site
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
 from acrebox.core.measure.written import Length
@@ -46,7 +48,7 @@ class Design(Choice):
     site: Site = Site()
     loads: Loads = Loads()
     decided: Decided | None = None
-    bench: Bench = Bench()
+    bench: BenchChoice = BenchChoice()
     fill: FillChoice = FillChoice()
     accepted: tuple[Accepted, ...] = ()
 
@@ -102,7 +104,7 @@ def read_design(data: Any) -> Design:
         raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
 
 
-TOLD_APART = ("outline", "construction")
+TOLD_APART = ("outline",)
 
 
 def _field_path(steps: tuple[Any, ...]) -> str:

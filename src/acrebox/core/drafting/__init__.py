@@ -1,6 +1,7 @@
-"""Views of an Assembly as plain polygons and dimensions [mm]: what the drawing shows, nothing about how it looks."""
+"""Views of an Assembly as plain shapes, arcs and dimensions [mm]: what the drawing shows, nothing about how it looks."""
 
 from acrebox.core.drafting.draw import draw
-from acrebox.core.drafting.model import Dimension, Drawings, Shape, View
+from acrebox.core.drafting.model import Arc, Dimension, Drawings, Drawn, View
+from acrebox.core.drafting.solids import SolidPart, Solids, solids
 
-__all__ = ["Dimension", "Drawings", "Shape", "View", "draw"]
+__all__ = ["Arc", "Dimension", "Drawings", "Drawn", "SolidPart", "Solids", "View", "draw", "solids"]

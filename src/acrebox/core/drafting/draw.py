@@ -3,10 +3,10 @@
 from collections.abc import Mapping, Sequence
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.drafting.corner import draw_corners
+from acrebox.core.drafting.corners import draw_corners
 from acrebox.core.drafting.elevation import draw_elevation, skin_joints
+from acrebox.core.drafting.from_above import draw_plan
 from acrebox.core.drafting.model import Drawings
-from acrebox.core.drafting.plan import draw_plan
 from acrebox.core.drafting.section import draw_section
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fixing import Fixed
@@ -18,11 +18,10 @@ def draw(
     """Plan, section, elevations and corner details of a bed."""
     each = {f.kind: f.each[0] for f in fixings}
     fixed = skin_joints(bed)
+    sides = bed.outline.sides
     return Drawings(
         plan=draw_plan(bed, labels),
         section=draw_section(bed, layers, labels),
-        elevations=[
-            draw_elevation(bed, side, labels, each, fixed.get(side.name, ())) for side in bed.outline.sides
-        ],
+        elevations=[draw_elevation(bed, side, labels, each, fixed.get(side.name, ())) for side in sides],
         corners=draw_corners(bed, labels),
     )

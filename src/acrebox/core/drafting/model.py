@@ -1,23 +1,48 @@
 """What a drawing is made of."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
+from math import hypot
 from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
-Ring = list[tuple[float, float]]
+from acrebox.core.assembly import Part
+from acrebox.core.shape.bodies import Circle, Face
+from acrebox.core.shape.vector import Point2
+
+Points = list[tuple[float, float]]
 Placing = Literal["above", "below", "left", "right", "aligned"]
+Kind = Literal["cut", "seen", "hidden", "layer", "soil", "fixing"]
+ON_CIRCLE_MM = 0.02
+LEAST_ON_ARC = 4
 
 
-class Shape(BaseModel):
-    """A polygon of a view: a part cut through, seen or hidden, a layer of fill, the soil from above, or a fixing's place."""
+class Arc(BaseModel):
+    """A part of a shape's outline that is round: from which point to which, round what centre, how wide [mm]."""
 
     model_config = ConfigDict(frozen=True)
 
-    kind: Literal["cut", "seen", "hidden", "layer", "soil", "fixing"]
+    first: int
+    last: int
+    centre: tuple[float, float]
+    radius: float
+
+
+class Drawn(BaseModel):
+    """A shape of a view: a part cut through, seen or hidden, a layer of fill, the soil from above, or a fixing's place.
+
+    `holes` are cut out of it; `arcs` say where its outline is round; `hatch` is how it is filled.
+    """
+
+    model_config = ConfigDict(frozen=True)
+
+    kind: Kind
     part: str | None
     role: str
-    points: Ring
+    hatch: str
+    points: Points
+    holes: list[Points] = []
+    arcs: list[Arc] = []
 
 
 class Dimension(BaseModel):
@@ -43,7 +68,7 @@ class View(BaseModel):
 
     name: str
     title: str
-    shapes: list[Shape]
+    shapes: list[Drawn]
     dimensions: list[Dimension]
     ground: float | None = None
 
@@ -59,9 +84,44 @@ class Drawings(BaseModel):
     corners: list[View]
 
 
-def ring(points: Sequence[tuple[float, float]]) -> Ring:
+def sent(points: Iterable[tuple[float, float]]) -> Points:
     """Points as they are sent: to the hundredth of a millimetre."""
     return [(round(x, 2) + 0.0, round(y, 2) + 0.0) for x, y in points]
+
+
+def drawn_part(kind: Kind, part: Part, label: str, faces: Sequence[Face]) -> Iterator[Drawn]:
+    """A part in a view, hatched as its role is."""
+    hatch = "none" if kind == "hidden" else part.role.hatch_cut if kind == "cut" else part.role.hatch
+    for face in faces:
+        yield drawn(kind, label, part.role.name, hatch, face)
+
+
+def drawn(kind: Kind, label: str | None, role: str, hatch: str, face: Face) -> Drawn:
+    """A face in a view."""
+    return Drawn(
+        kind=kind,
+        part=label,
+        role=role,
+        hatch=hatch,
+        points=sent(face.ring),
+        holes=[sent(hole) for hole in face.holes],
+        arcs=list(_arcs(face.ring, face.circles)),
+    )
+
+
+def _arcs(ring: Sequence[Point2], circles: Sequence[Circle]) -> Iterator[Arc]:
+    """Runs of points that lie on one of the circles."""
+    for circle in circles:
+        on = [abs(hypot(x - circle.x, y - circle.y) - circle.radius) < ON_CIRCLE_MM for x, y in ring]
+        start = 0
+        while start < len(on):
+            end = start
+            while end < len(on) and on[end]:
+                end += 1
+            if end - start >= LEAST_ON_ARC:
+                centre = sent([(circle.x, circle.y)])[0]
+                yield Arc(first=start, last=end - 1, centre=centre, radius=round(circle.radius, 2))
+            start = max(end, start + 1)
 
 
 def dimension(
@@ -69,12 +129,7 @@ def dimension(
 ) -> Dimension:
     """A dimension of what lies between two points along the axis that its side measures."""
     (a, b), (c, d) = start, end
-    length = (
-        ((c - a) ** 2 + (d - b) ** 2) ** 0.5
-        if side == "aligned"
-        else abs(c - a)
-        if side in ("above", "below")
-        else abs(d - b)
-    )
-    [p, q] = ring([start, end])
+    across = side in ("above", "below")
+    length = hypot(c - a, d - b) if side == "aligned" else abs(c - a) if across else abs(d - b)
+    [p, q] = sent([start, end])
     return Dimension(name=name, start=p, end=q, side=side, tier=tier, length_mm=round(length, 4))

@@ -6,12 +6,8 @@ from dataclasses import dataclass
 from math import ceil
 
 from acrebox.core.assembly import Assembly, Joint
-from acrebox.core.fixing.rules import FixingRule, fixing_rules
+from acrebox.core.fixing.rules import FixingRule, bite, fixing_rule, fixing_rules
 from acrebox.core.stock import Catalogue, Screw
-
-LEAST_BITE_MM, ENOUGH_BITE_MM = 30.0, 50.0
-POKE_MM = 5.0
-SHEET_BITE_MM = 20.0
 
 
 @dataclass(frozen=True)
@@ -35,21 +31,21 @@ class Fixed:
 
 def wanted_bite(family: str, through: float) -> float:
     """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50."""
-    return SHEET_BITE_MM if family == "sheet" else min(max(LEAST_BITE_MM, through), ENOUGH_BITE_MM)
+    return bite("sheet") if family == "sheet" else min(max(bite("least"), through), bite("enough"))
 
 
 def choose_screw(
-    screws: Sequence[Screw], through: float, into: float, bite: float
+    screws: Sequence[Screw], through: float, into: float, wanted: float
 ) -> tuple[Screw, str | None]:
     """The shortest that passes `through`, bites enough and stays inside; else the best there is and what is wrong with it."""
     by_length = sorted(screws, key=lambda s: s.length.mm)
-    inside = [s for s in by_length if s.length.mm <= through + into - POKE_MM]
-    good = [s for s in inside if s.length.mm >= through + bite - 1e-6]
+    inside = [s for s in by_length if s.length.mm <= through + into - bite("poke")]
+    good = [s for s in inside if s.length.mm >= through + wanted - 1e-6]
     if good:
         return good[0], None
-    if inside and inside[-1].length.mm > through + LEAST_BITE_MM / 2:
+    if inside and inside[-1].length.mm > through + bite("least") / 2:
         # A thin second timber takes less; under 30 mm it is too little.
-        return inside[-1], None if inside[-1].length.mm >= through + min(bite, LEAST_BITE_MM) else "short"
+        return inside[-1], None if inside[-1].length.mm >= through + min(wanted, bite("least")) else "short"
     longer = [s for s in by_length if s.length.mm > through]
     return (longer[0], "pokes out") if longer else (by_length[-1], "short")
 
@@ -61,7 +57,7 @@ def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
     chosen: dict[tuple[str, int, int], tuple[Screw, str | None]] = {}
     alike: dict[tuple[str, int, str, bool, str], list[tuple[int, int]]] = defaultdict(list)
     for joint in bed.joints:
-        rule = fixing_rules()[joint.kind]
+        rule = fixing_rule(joint.kind)
         through, into = round(joint.through), min(round(joint.into), 1000)
         if (joint.kind, through, into) not in chosen:
             family = [s for s in book.screw if s.family == rule.family]
@@ -81,7 +77,10 @@ def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
 
 
 def _each(rule: FixingRule, joint: Joint) -> int:
-    return max(rule.least, ceil(joint.run / rule.every_mm - 1e-9) + (1 if rule.every_mm > 200 else 0))
+    return max(
+        rule.least,
+        ceil(joint.run / rule.every_mm - 1e-9) + (1 if rule.every_mm > bite("counted_from") else 0),
+    )
 
 
 def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], screw: Screw) -> Fixed:

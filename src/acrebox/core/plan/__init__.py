@@ -1,7 +1,52 @@
-"""The Plan: what to buy, how to cut it, what to check; each figure with its working."""
+"""The Plan: what to buy, how to cut it, what to check; each figure with its working. One chapter a room of the job.
 
-from acrebox.core.plan.build import plan_bed, plan_document
-from acrebox.core.plan.model import Plan
-from acrebox.core.plan.remedies import Remedy, remedies
+Importing this package registers the chapters, each after those it reads.
+"""
 
-__all__ = ["Plan", "Remedy", "plan_bed", "plan_document", "remedies"]
+from acrebox.core.plan.base import ASSEMBLY, FACTS, TAKEOFF
+from acrebox.core.plan.head import HEAD, UNDERSTOOD
+
+from acrebox.core.plan.fill import FILL, LAYERS, PURCHASES, SOIL  # isort: skip
+from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PARTS  # isort: skip
+from acrebox.core.plan.bench import BUYING, CUTS, CUTTING, CUTTINGS, GOODS  # isort: skip
+from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
+from acrebox.core.plan.totals import TOTALS  # isort: skip
+from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
+from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
+from acrebox.core.plan.book import KEPT, Plan, open_plan, plan_bed, plan_document, plan_model
+
+__all__ = [
+    "ASSEMBLY",
+    "BUYING",
+    "CUTS",
+    "CUTTING",
+    "CUTTINGS",
+    "DRAWINGS",
+    "FACTS",
+    "FILL",
+    "FIXED",
+    "FIXINGS",
+    "GOODS",
+    "HEAD",
+    "INSIDE",
+    "KEPT",
+    "LAYERS",
+    "NOTES",
+    "OUTSIDE",
+    "PARTS",
+    "PURCHASES",
+    "SOIL",
+    "SOLIDS",
+    "STRENGTH",
+    "STRENGTH_CHECK",
+    "TAKEOFF",
+    "TICKS",
+    "TOTALS",
+    "UNDERSTOOD",
+    "WATCH_OUTS",
+    "Plan",
+    "open_plan",
+    "plan_bed",
+    "plan_document",
+    "plan_model",
+]

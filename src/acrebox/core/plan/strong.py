@@ -4,10 +4,11 @@ from collections.abc import Sequence
 from itertools import pairwise
 from math import pi, sin
 
-from acrebox.core.advice import Seen
-from acrebox.core.plan.strength_model import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
+from acrebox.core.assembly import WallAlong
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.plan.strength_rows import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
 from acrebox.core.shape.outline import Side
-from acrebox.core.strength import CREEP, Checked
+from acrebox.core.strength import STEEL, Bent, check_strength, factor
 from acrebox.core.worked import Worked
 
 DRAWN_TIMES = 10.0
@@ -47,27 +48,20 @@ def strength_of(seen: Seen) -> StrengthPlan:
     )
 
 
-def _member(m: Checked, seen: Seen) -> MemberStrength:
-    show, member = seen.show.length, m.member
-    rule = next(
-        (
-            s.rule
-            for s in seen.assembly.spans
-            if s.side == member.side
-            and s.between == member.between
-            and member.what.startswith(("bottom board", "bottom sleeper", "sheet"))
-        ),
-        None,
-    )
+def _member(m: Bent, seen: Seen) -> MemberStrength:
+    show, case = seen.show.length, m.case
+    by_rule = isinstance(case, WallAlong) and case.by_rule
+    spans = seen.assembly.spans if by_rule else ()
+    rule = next((s.rule for s in spans if s.side == case.side and s.between == case.between), None)
     return MemberStrength(
-        side=member.side,
-        what=member.what,
-        stock=member.stock,
+        side=case.side,
+        what=case.what,
+        stock=case.stock,
         wood=m.species,
         assumed=m.assumed,
-        between=member.between,
-        span_mm=member.span,
-        spans=member.spans,
+        between=case.between,
+        span_mm=case.span,
+        spans=m.spans,
         load_n_per_m=m.load * 1000,
         bow_mm=m.bow,
         allowed_mm=m.allowed,
@@ -81,9 +75,9 @@ def _member(m: Checked, seen: Seen) -> MemberStrength:
                 amount=m.bow,
                 unit="mm",
                 working=(
-                    f"{m.load * 1000:.0f} N/m over {member.spans} × {show(member.span)}, I"
+                    f"{m.load * 1000:.0f} N/m over {m.spans} × {show(case.span)}, I"
                     f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa"
-                    f" wet{', × 2 for creep' if m.species != 'steel' else ''} = {m.bow:.1f} mm; allowed"
+                    f" wet{', × 2 for creep' if m.species != STEEL else ''} = {m.bow:.1f} mm; allowed"
                     f" {m.allowed:.1f} mm"
                 ),
                 assumptions=_assumed(m),
@@ -113,21 +107,21 @@ def _member(m: Checked, seen: Seen) -> MemberStrength:
     )
 
 
-def _assumed(m: Checked) -> list[str]:
+def _assumed(m: Bent) -> list[str]:
     first = f"{m.species}: nothing is known of this wood" if m.assumed else m.species
     return [
         first,
-        *([f"creep doubles the bow of wet timber (× {CREEP:g})"] if m.species != "steel" else []),
+        *([f"creep doubles the bow of wet timber (× {factor('creep'):g})"] if m.species != STEEL else []),
         ADVICE,
     ]
 
 
-def _says(m: Checked, rule: float | None, seen: Seen) -> str:
+def _says(m: Bent, rule: float | None, seen: Seen) -> str:
     """The computed answer beside the rule of thumb, and why they differ."""
     show = seen.show.length
     if rule is None:
         return ""
-    span, by_rule = m.member.span, m.member.span <= rule + 1
+    span, by_rule = m.case.span, m.case.span <= rule + 1
     if m.holds and by_rule:
         return "the rule of thumb agrees"
     if not m.holds and not by_rule:
@@ -149,17 +143,17 @@ def _posts(seen: Seen) -> PostStrength | None:
         return None
     show = seen.show.length
     return PostStrength(
-        spacing_mm=found.spacing,
+        spacing_mm=found.case.bay,
         moment_nm=found.moment / 1000,
         stress_ratio=found.stress_ratio,
-        below_mm=found.below,
+        below_mm=found.case.below,
         wanted_mm=found.wanted,
         working={
             "moment_nm": Worked(
                 amount=found.moment / 1000,
                 unit="N·m",
                 working=(
-                    f"{show(found.spacing)} of wall, {found.force:.0f} N in all: M = s·(K·γ·h³/6 + K·q·h²/2)"
+                    f"{show(found.case.bay)} of wall, {found.force:.0f} N in all: M = s·(K·γ·h³/6 + K·q·h²/2)"
                     f" = {found.moment / 1000:.0f} N·m"
                 ),
                 assumptions=["the post alone holds its share, as a cantilever", ADVICE],
@@ -170,7 +164,7 @@ def _posts(seen: Seen) -> PostStrength | None:
                 unit="mm",
                 working=(
                     f"a pole held by the ground alone would want {show(found.wanted)}; your school gives"
-                    f" {show(found.below)}"
+                    f" {show(found.case.below)}"
                 ),
                 assumptions=[
                     (
@@ -192,7 +186,7 @@ def _curves(seen: Seen) -> list[BowCurve]:
         along = [
             m
             for m in seen.strength.members
-            if m.member.side == side.name and m.member.runs == "along" and m.member.between != "studs"
+            if m.case.side == side.name and isinstance(m.case, WallAlong) and m.case.between != "studs"
         ]
         if along:
             worst = max(along, key=lambda m: m.bow)
@@ -206,13 +200,32 @@ def _curves(seen: Seen) -> list[BowCurve]:
     return curves
 
 
-def _curve(side: Side, marks: Sequence[float], worst: Checked) -> list[tuple[float, float]]:
+def _curve(side: Side, marks: Sequence[float], worst: Bent) -> list[tuple[float, float]]:
     supports = marks if len(marks) > 1 else (0.0, side.length)
     points = []
     for a, b in pairwise(supports):
         # A shorter bay of the same board bows by the fourth power of its length.
-        bow = worst.bow * min(1.0, ((b - a) / worst.member.span) ** 4) * DRAWN_TIMES
+        bow = worst.bow * min(1.0, ((b - a) / worst.case.span) ** 4) * DRAWN_TIMES
         points += [
             side.place(a + (b - a) * n / STEPS, -bow * sin(pi * n / STEPS), 0.0)[:2] for n in range(STEPS + 1)
         ]
     return [(round(x, 1), round(y, 1)) for x, y in points]
+
+
+STRENGTH_CHECK = register(
+    Chapter(
+        key="strength_check",
+        stage="shape",
+        reads=("assembly", "layers", "design.loads"),
+        work=lambda seen: check_strength(seen.assembly, seen.design.loads, seen.book, seen.layers[-1].top),
+    )
+)
+STRENGTH = register(
+    Chapter(
+        key="strength",
+        stage="shape",
+        reads=("show", "assembly", "strength_check", "design.loads"),
+        work=strength_of,
+        model=StrengthPlan,
+    )
+)

@@ -9,7 +9,7 @@ from acrebox.core.design import Design
 from acrebox.core.measure.convert import litres_to_ft3
 from acrebox.core.measure.printing import print_imperial, print_metric
 from acrebox.core.measure.written import Length, Volume
-from acrebox.core.plan.model import Understood
+from acrebox.core.plan.head_rows import Understood
 
 
 def understood(design: Design) -> dict[str, Understood]:

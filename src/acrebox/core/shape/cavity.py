@@ -1,45 +1,47 @@
 """The cavity: what soil can fill, as area by height, so that V(z) and z(V) exist for every shape of bed."""
 
-import itertools
-from collections.abc import Iterable
+from bisect import bisect_right
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
+from itertools import accumulate
 
-from acrebox.core.measure.convert import MM3_PER_LITRE
-
-
-@dataclass(frozen=True)
-class Slice:
-    """Between z0 and z1 [mm] the area is a + b·t + c·t² [mm²], t = z − z0. A prism has b = c = 0."""
-
-    z0: float
-    z1: float
-    a: float
-    b: float = 0.0
-    c: float = 0.0
-
-    def litres_to(self, z: float) -> float:
-        """Volume from z0 up to z [L], z held within the slice."""
-        t = min(max(z, self.z0), self.z1) - self.z0
-        return (self.a * t + self.b * t**2 / 2 + self.c * t**3 / 3) / MM3_PER_LITRE
+from acrebox.core.shape.slices import AreaPiece, Slice, merged, within
 
 
 @dataclass(frozen=True)
 class Cavity:
-    """Slices from the floor up, each starting where the one below ends."""
+    """Area by height from the floor up: pieces that follow each other, and what is taken out of round ones."""
 
-    slices: tuple[Slice, ...]
+    pieces: tuple[AreaPiece, ...]
+    taken: tuple[Slice, ...] = ()
 
-    @property
+    @cached_property
     def floor(self) -> float:
-        return self.slices[0].z0
+        """The lowest height that soil reaches [mm]."""
+        return min(s.z0 for s in self.pieces)
 
-    @property
+    @cached_property
     def top(self) -> float:
-        return self.slices[-1].z1
+        """The rim [mm]."""
+        return max(s.z1 for s in self.pieces)
+
+    def area_at(self, z: float) -> float:
+        """The area at a height [mm²]."""
+        whole = max((s.area_at(z) for s in self.pieces), default=0.0)
+        return whole - max((s.area_at(z) for s in self.taken), default=0.0)
 
     def litres_to(self, z: float) -> float:
         """V(z): volume from the floor up to height z [L]."""
-        return sum(s.litres_to(z) for s in self.slices)
+        return _sum_to(self.pieces, self._before, z) - _sum_to(self.taken, self._taken_before, z)
+
+    @cached_property
+    def _before(self) -> list[float]:
+        return [0.0, *accumulate(s.litres_to(s.z1) for s in self.pieces)]
+
+    @cached_property
+    def _taken_before(self) -> list[float]:
+        return [0.0, *accumulate(s.litres_to(s.z1) for s in self.taken)]
 
     def height_of(self, litres: float) -> float:
         """z(V): the height [mm] to which a volume [L] fills the cavity, by bisection to 1e-6 mm.
@@ -55,13 +57,32 @@ class Cavity:
         return (low + high) / 2
 
 
-def prism_less(area: float, floor: float, top: float, stands: Iterable[tuple[float, float, float]]) -> Cavity:
-    """A prism of area [mm²] from floor to top [mm], less what stands inside: (area, z from, z to) each."""
-    inside = [(a, max(z0, floor), min(z1, top)) for a, z0, z1 in stands if z1 > floor and z0 < top]
-    heights = sorted({floor, top, *(z for _, z0, z1 in inside for z in (z0, z1))})
-    return Cavity(
-        tuple(
-            Slice(z0, z1, area - sum(a for a, low, high in inside if low <= z0 and high >= z1))
-            for z0, z1 in itertools.pairwise(heights)
-        )
-    )
+def _sum_to(pieces: Sequence[AreaPiece], before: Sequence[float], z: float) -> float:
+    """Volume up to a height [L] of pieces that follow each other upwards, `before` the sums up to each."""
+    at = bisect_right(pieces, z, key=lambda s: s.z0)
+    return before[at - 1] + pieces[at - 1].litres_to(z) if at else 0.0
+
+
+def cavity_of(room: Sequence[AreaPiece], stands: Iterable[Slice]) -> Cavity:
+    """A room less what stands in it; of what stands only the heights of the room count."""
+    low, high = min(s.z0 for s in room), max(s.z1 for s in room)
+    inside = within(stands, low, high)
+    if all(isinstance(s, Slice) for s in room):
+        return Cavity(merged([s for s in room if isinstance(s, Slice)], inside))
+    return Cavity(tuple(room), merged(inside))
+
+
+def together(cavities: Sequence[Cavity]) -> Cavity:
+    """Several cavities filled alike, each from its own floor, at the heights of the first."""
+    if len(cavities) == 1:
+        return cavities[0]
+    floor = cavities[0].floor
+    moved = [(c, floor - c.floor) for c in cavities]
+    if all(isinstance(s, Slice) for c in cavities for s in c.pieces):
+        plain = [_raised(s, by) for c, by in moved for s in c.pieces if isinstance(s, Slice)]
+        return Cavity(merged(plain))
+    raise NotImplementedError("round tanks lying side by side are each a bed of their own")
+
+
+def _raised(piece: Slice, by: float) -> Slice:
+    return Slice(piece.z0 + by, piece.z1 + by, piece.a, piece.b, piece.c)

@@ -1,14 +1,22 @@
-"""Outlines: a ring of corners walked anticlockwise, its sides, and the ring that lies so far inside it."""
+"""Outlines: corners walked anticlockwise, the sides between them, and the outline that lies so far inside."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from math import atan2, cos, degrees, hypot, radians, sin
+from typing import Protocol
 
 from shapely import Polygon as ShapelyPolygon
 from shapely.validation import explain_validity
 
-Point2 = tuple[float, float]
+from acrebox.core.shape.vector import Point, Point2
+
+
+class Reaches(Protocol):
+    """Anything that can tell from where to where it reaches in a direction [mm]."""
+
+    def reach(self, way: Point) -> tuple[float, float]: ...
+
 
 RECTANGLE_NAMES = ("front", "right", "back", "left")
 
@@ -49,40 +57,61 @@ class Side:
         (ax, ay, _), (nx, ny, _) = self.along, self.inward
         return self.start[0] + ax * u + nx * v, self.start[1] + ay * u + ny * v, z
 
+    def reach(self, body: Reaches) -> tuple[float, float]:
+        """From where to where along the side a body reaches [mm from its first corner]."""
+        return self._from_start(body, self.along)
+
+    def depth(self, body: Reaches) -> tuple[float, float]:
+        """From where to where inwards of the side's line a body reaches [mm]."""
+        return self._from_start(body, self.inward)
+
+    def _from_start(self, body: Reaches, way: Point) -> tuple[float, float]:
+        start = self.start[0] * way[0] + self.start[1] * way[1]
+        low, high = body.reach(way)
+        return low - start, high - start
+
+    def coordinates(self, x: float, y: float) -> Point2:
+        """How far along the side and how far inwards of it a point of the plan lies [mm]."""
+        dx, dy = x - self.start[0], y - self.start[1]
+        return dx * self.along[0] + dy * self.along[1], dx * self.inward[0] + dy * self.inward[1]
+
 
 @dataclass(frozen=True)
 class Outline:
     """A simple polygon walked anticlockwise [mm]."""
 
-    ring: tuple[Point2, ...]
+    points: tuple[Point2, ...]
 
     @cached_property
     def sides(self) -> tuple[Side, ...]:
         """Its sides in order; a rectangle's are named front, right, back and left, others by number."""
-        count = len(self.ring)
+        count = len(self.points)
         names = RECTANGLE_NAMES if self.is_rectangle else tuple(f"side {n}" for n in range(1, count + 1))
         angles = self.corners
         return tuple(
-            Side(n, names[n], self.ring[n], self.ring[(n + 1) % count], angles[n], angles[(n + 1) % count])
+            Side(
+                n, names[n], self.points[n], self.points[(n + 1) % count], angles[n], angles[(n + 1) % count]
+            )
             for n in range(count)
         )
 
     @cached_property
     def corners(self) -> tuple[float, ...]:
         """The angle inside the bed at each corner of the ring [°]."""
-        count = len(self.ring)
+        count = len(self.points)
         return tuple(
-            _inside_angle(self.ring[n - 1], self.ring[n], self.ring[(n + 1) % count]) for n in range(count)
+            _inside_angle(self.points[n - 1], self.points[n], self.points[(n + 1) % count])
+            for n in range(count)
         )
 
     @cached_property
     def is_rectangle(self) -> bool:
-        return len(self.ring) == 4 and all(abs(c - 90) < 1e-6 for c in self.corners)
+        return len(self.points) == 4 and all(abs(c - 90) < 1e-6 for c in self.corners)
 
     @cached_property
     def polygon(self) -> ShapelyPolygon:
         """The same as a polygon of shapely's."""
-        return ShapelyPolygon(self.ring)
+        return ShapelyPolygon(self.points)
 
     @property
     def area(self) -> float:
@@ -97,7 +126,7 @@ class Outline:
     @property
     def size(self) -> tuple[float, float]:
         """Length and width of the box around it [mm]."""
-        xs, ys = [p[0] for p in self.ring], [p[1] for p in self.ring]
+        xs, ys = [p[0] for p in self.points], [p[1] for p in self.points]
         return max(xs) - min(xs), max(ys) - min(ys)
 
     def inset(self, by: float) -> "Outline":

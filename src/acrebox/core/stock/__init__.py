@@ -4,6 +4,7 @@ from acrebox.core.stock.catalogue import (
     BagSize,
     Bulk,
     Catalogue,
+    CatalogueGapError,
     Fill,
     Good,
     Screw,
@@ -13,11 +14,13 @@ from acrebox.core.stock.catalogue import (
     Timber,
     catalogue,
 )
+from acrebox.core.stock.wave import Wave
 
 __all__ = [
     "BagSize",
     "Bulk",
     "Catalogue",
+    "CatalogueGapError",
     "Fill",
     "Good",
     "Screw",
@@ -25,5 +28,6 @@ __all__ = [
     "Species",
     "StickLength",
     "Timber",
+    "Wave",
     "catalogue",
 ]

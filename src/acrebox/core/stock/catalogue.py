@@ -1,16 +1,26 @@
 """The yard's catalogue, read once from the data files beside this module."""
 
 import re
-import tomllib
 from decimal import Decimal
 from functools import cache
-from importlib.resources import files
-from math import pi
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, computed_field
+from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
 
+from acrebox.core.data import DataFileError, by_key, read_table
+from acrebox.core.errors import AcreBoxError
 from acrebox.core.measure.written import Length, Volume
+from acrebox.core.stock.wave import Wave
+
+STEEL_KG_M3 = 7850.0
+
+
+class CatalogueGapError(AcreBoxError):
+    """Something of a bed is in no row of the yard's catalogue."""
+
+    def __init__(self, key: str) -> None:
+        self.key = key
+        super().__init__(f"the yard's catalogue has no row for '{key}'; add it to stock/data")
 
 
 class _Item(BaseModel):
@@ -87,9 +97,13 @@ class Sheet(_Item):
 
     @property
     def density_kg_m3(self) -> float:
-        """Weight over the volume of the box round the profile [kg/m³]: steel at 7850, along the profile's girth."""
-        girth = 1 + (pi * self.depth.mm / self.pitch.mm) ** 2 / 4
-        return 7850 * girth * self.steel.mm / self.depth.mm
+        """Steel [kg/m³]; a sheet's body is the steel alone."""
+        return STEEL_KG_M3
+
+    @property
+    def wave(self) -> Wave:
+        """Its wave, of the depth over all."""
+        return Wave(self.depth.mm, self.pitch.mm, self.steel.mm)
 
 
 class ClearWood(_Item):
@@ -117,6 +131,7 @@ class Good(_Item):
     """Something sold by the piece or by the metre: a band, a membrane, an anchor."""
 
     key: str
+    source: str
     name: str
     unit: str
     price: Decimal
@@ -126,6 +141,7 @@ class Screw(_Item):
     """A kind of fixing in one length, sold by the box."""
 
     key: str
+    source: str
     family: str
     name: str
     length: Length
@@ -154,6 +170,7 @@ class Fill(_Item):
     """A fill material: loose litres per settled litre, wet and loose weight [kg/L], how it is sold."""
 
     key: str
+    source: str
     name: str
     kind: Literal["soil", "compost", "manure", "structure", "filler", "stone"]
     loose_per_settled: float
@@ -194,35 +211,31 @@ class Catalogue(_Item):
         return next((s for s in self.species if s.key == key), None)
 
     def find_good(self, key: str) -> Good:
-        """The good of that key; the core asks only for keys of the catalogue."""
-        return next(g for g in self.good if g.key == key)
+        """The good of that key. Raises CatalogueGapError when the yard sells none: the data, not the design, is at fault."""
+        found = next((g for g in self.good if g.key == key), None)
+        if found is None:
+            raise CatalogueGapError(key)
+        return found
+
+    def density(self, key: str) -> float:
+        """Weight over the volume of a part's body [kg/m³]; 0 for what is not known by it."""
+        cut = self.find_cuttable(key)
+        return cut.density_kg_m3 if cut else 0.0
 
     def find_fill(self, key: str) -> Fill | None:
         """The fill material of that key, or None."""
         return next((f for f in self.fill if f.key == key), None)
 
 
-def _read(name: str) -> dict[str, Any]:
-    return tomllib.loads(files("acrebox.core.stock").joinpath("data", name).read_text("utf-8"))
-
-
 @cache
 def catalogue() -> Catalogue:
     """The sample yard's catalogue; a duplicate key is refused as the data is read."""
-    book = Catalogue.model_validate(
-        {
-            **_read("timber.toml"),
-            **_read("species.toml"),
-            **_read("sheet.toml"),
-            **_read("fixing.toml"),
-            **_read("fill.toml"),
-        }
-    )
-    keys = [
-        item.key
-        for group in (book.timber, book.species, book.sheet, book.good, book.screw, book.fill)
-        for item in group
-    ]
-    if len(set(keys)) != len(keys):
-        raise ValueError(f"duplicate stock keys: {sorted(k for k in keys if keys.count(k) > 1)}")
+    tables: dict[str, Any] = {}
+    for name in ("timber", "species", "sheet", "fixing", "fill"):
+        tables |= read_table("stock", f"data/{name}.toml")
+    try:
+        book = Catalogue.model_validate(tables)
+    except ValidationError as fault:
+        raise DataFileError(f"stock/data: {fault}") from None
+    by_key([*book.timber, *book.species, *book.sheet, *book.good, *book.screw, *book.fill])
     return book

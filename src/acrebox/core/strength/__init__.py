@@ -1,5 +1,27 @@
-"""Strength, to advise and never to certify: what the soil pushes, how walls bow, what posts and ties take."""
+"""Strength, to advise and never to certify: what the soil pushes, how walls bow, what posts and ties take.
 
-from acrebox.core.strength.check import CREEP, Checked, PostCheck, StrengthCheck, TieCheck, check_strength
+One file a load case; importing this package registers them.
+"""
 
-__all__ = ["CREEP", "Checked", "PostCheck", "StrengthCheck", "TieCheck", "check_strength"]
+from acrebox.core.strength import along, posts, pull, upright
+from acrebox.core.strength.bending import STEEL, Bent
+from acrebox.core.strength.check import StrengthCheck, check_strength
+from acrebox.core.strength.factors import factor
+from acrebox.core.strength.posts import PostCheck
+from acrebox.core.strength.pull import TieCheck
+from acrebox.core.strength.registry import checks
+
+__all__ = [
+    "STEEL",
+    "Bent",
+    "PostCheck",
+    "StrengthCheck",
+    "TieCheck",
+    "along",
+    "check_strength",
+    "checks",
+    "factor",
+    "posts",
+    "pull",
+    "upright",
+]

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from functools import cache
 from math import cos, pi, sin, sqrt
 
+from acrebox.core.stock import Wave
+
 SLICES = 2000
 
 
@@ -21,19 +23,12 @@ def rectangle(breadth: float, depth: float) -> BendingSection:
 
 
 @cache
-def girth(pitch: float, depth: float) -> float:
-    """Length of one sine wave over its pitch: arc of y = (depth/2)·sin(2πx/pitch), integrated."""
-    slope = pi * depth / pitch
-    return sum(sqrt(1 + (slope * cos(2 * pi * (n + 0.5) / SLICES)) ** 2) for n in range(SLICES)) / SLICES
-
-
-@cache
-def corrugated(width: float, pitch: float, depth: float, steel: float) -> BendingSection:
+def corrugated(width: float, wave: Wave) -> BendingSection:
     """Sheet of that width [mm] bent along its waves: I = ∫ t·y² ds over the sine, S = I / (half the whole depth)."""
-    slope = pi * depth / pitch
+    slope = pi * wave.depth / wave.pitch
     per_mm = 0.0
     for n in range(SLICES):
         x = 2 * pi * (n + 0.5) / SLICES
-        per_mm += steel * (depth / 2 * sin(x)) ** 2 * sqrt(1 + (slope * cos(x)) ** 2)
+        per_mm += wave.steel * (wave.depth / 2 * sin(x)) ** 2 * sqrt(1 + (slope * cos(x)) ** 2)
     inertia = width * per_mm / SLICES
-    return BendingSection(inertia / ((depth + steel) / 2), inertia)
+    return BendingSection(inertia / ((wave.depth + wave.steel) / 2), inertia)

@@ -1,28 +1,40 @@
 """The rows of the comparison, each from the plan of its variant alone."""
 
-import tomllib
 from collections.abc import Callable, Sequence
-from functools import cache
-from importlib.resources import files
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from acrebox.core.advice import WatchOut
+from acrebox.core.data import amounts
 from acrebox.core.design import Design
+from acrebox.core.drafting import View
 from acrebox.core.errors import DesignError, Problem, refuse
-from acrebox.core.plan import Plan, plan_bed
-from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.plan import (
+    ASSEMBLY,
+    CUTS,
+    DRAWINGS,
+    FILL,
+    FIXINGS,
+    HEAD,
+    INSIDE,
+    OUTSIDE,
+    STRENGTH,
+    TOTALS,
+    WATCH_OUTS,
+    Plan,
+    plan_bed,
+)
+from acrebox.core.stock import Species, catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
+RowKind = Literal["area", "volume", "money", "weight", "count", "hours", "length", "years"]
 MOST_VARIANTS = 4
 Minutes = Annotated[float, Field(ge=0, le=600)]
 
 
-@cache
-def _usual() -> dict[str, float]:
-    return dict(
-        tomllib.loads(files("acrebox.core.weighing").joinpath("rates.toml").read_text("utf-8"))["minutes"]
-    )
+def _usual(name: str) -> float:
+    return amounts("weighing", "rates.toml")[name]
 
 
 class Rates(BaseModel):
@@ -30,11 +42,11 @@ class Rates(BaseModel):
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
-    cut: Minutes = Field(default_factory=lambda: _usual()["cut"])
-    fixing: Minutes = Field(default_factory=lambda: _usual()["fixing"])
-    post: Minutes = Field(default_factory=lambda: _usual()["post"])
-    barrow: Minutes = Field(default_factory=lambda: _usual()["barrow"])
-    side: Minutes = Field(default_factory=lambda: _usual()["side"])
+    cut: Minutes = Field(default_factory=lambda: _usual("cut"))
+    fixing: Minutes = Field(default_factory=lambda: _usual("fixing"))
+    post: Minutes = Field(default_factory=lambda: _usual("post"))
+    barrow: Minutes = Field(default_factory=lambda: _usual("barrow"))
+    side: Minutes = Field(default_factory=lambda: _usual("side"))
 
 
 class Row(BaseModel):
@@ -44,7 +56,7 @@ class Row(BaseModel):
 
     key: str
     name: str
-    kind: Literal["area", "volume", "money", "weight", "count", "hours", "length", "years"]
+    kind: RowKind
     values: list[float]
     upto: list[float] | None
     better: list[int]
@@ -52,7 +64,7 @@ class Row(BaseModel):
 
 
 class Weighed(BaseModel):
-    """Variants by name, their rows, and what each needs a look for."""
+    """Variants by name, their rows, what each needs a look for, its picture, its currency's sign."""
 
     model_config = ConfigDict(frozen=True)
 
@@ -60,7 +72,8 @@ class Weighed(BaseModel):
     rates: Rates
     rows: list[Row]
     needs_a_look: list[list[str]]
-    plans: list[Plan]
+    pictures: list[View]
+    currency_signs: list[str]
 
 
 def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
@@ -69,64 +82,50 @@ def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
     Raises DesignError that names the variant and its field when one cannot be planned, or there are too many.
     """
     if not 1 <= len(designs) <= MOST_VARIANTS:
-        raise refuse(
-            "designs", len(designs), "That many variants cannot be put side by side.", f"1 to {MOST_VARIANTS}"
-        )
+        says = "That many variants cannot be put side by side."
+        raise refuse("designs", len(designs), says, f"1 to {MOST_VARIANTS}")
     plans = [_plan(n, design) for n, design in enumerate(designs)]
-    rates, book = rates or Rates(), catalogue()
-    pairs = list(zip(designs, plans, strict=True))
-    rows = [
-        _row("growing_area", "Growing area", "area", [_area(p) for p in plans], more=True),
-        _row(
-            "inside_volume",
-            "Soil, settled",
-            "volume",
-            [_of(p.inside.volume_l, p.inside.working["volume_l"]) for p in plans],
-            more=None,
-        ),
-        _row(
-            "stock_cost",
-            "Stock and fixings",
-            "money",
-            [_of(p.totals.stock_cost, p.totals.working["stock_cost"]) for p in plans],
-            more=False,
-        ),
-        _row(
-            "fill_cost",
-            "Fill",
-            "money",
-            [_of(p.totals.fill_cost, p.fill.working["cost"]) for p in plans],
-            more=False,
-        ),
-        _row(
-            "cost",
-            "Cost together",
-            "money",
-            [_of(p.totals.cost, p.totals.working["cost"]) for p in plans],
-            more=False,
-        ),
-        _row(
-            "weight",
-            "Weight, filled and wet",
-            "weight",
-            [_of(p.totals.weight_kg, p.totals.working["weight_kg"]) for p in plans],
-            more=False,
-        ),
-        _row("cuts", "Cuts", "count", [_cuts(p) for p in plans], more=False),
-        _row("hours", "Hours of work", "hours", [_hours(p, rates) for p in plans], more=False),
-        _row("bow", "Bows at most", "length", [_bow(p) for p in plans], more=False),
-        _row(
-            "height",
-            "Height",
-            "length",
-            [_of(p.outside.height_mm, p.outside.working["height_mm"]) for p in plans],
-            more=None,
-        ),
-        _life(pairs, book),
-        _row("watch_outs", "Things that need a look", "count", [_looks(p) for p in plans], more=False),
+    minutes = rates or Rates()
+    return Weighed(
+        names=[d.name for d in designs],
+        rates=minutes,
+        rows=_rows(plans, minutes),
+        needs_a_look=[[w.message for w in _alarms(p)] for p in plans],
+        pictures=[
+            p[DRAWINGS].elevations[0] if p[DRAWINGS].elevations else p[DRAWINGS].section for p in plans
+        ],
+        currency_signs=[p[HEAD].currency_sign for p in plans],
+    )
+
+
+def _rows(plans: Sequence[Plan], rates: Rates) -> list[Row]:
+    def each(figure: Callable[[Plan], Worked]) -> list[Worked]:
+        return [figure(p) for p in plans]
+
+    soil = each(lambda p: _of(p[INSIDE].volume_l, p[INSIDE].working["volume_l"]))
+    stock = each(lambda p: _of(p[TOTALS].stock_cost, p[TOTALS].working["stock_cost"]))
+    fill = each(lambda p: _of(p[TOTALS].fill_cost, p[FILL].working["cost"]))
+    cost = each(lambda p: _of(p[TOTALS].cost, p[TOTALS].working["cost"]))
+    weight = each(lambda p: _of(p[TOTALS].weight_kg, p[TOTALS].working["weight_kg"]))
+    tall = each(lambda p: _of(p[OUTSIDE].height_mm, p[OUTSIDE].working["height_mm"]))
+    return [
+        _row("growing_area", "Growing area", "area", each(_area), more=True),
+        _row("inside_volume", "Soil, settled", "volume", soil, more=None),
+        _row("stock_cost", "Stock and fixings", "money", stock, more=False),
+        _row("fill_cost", "Fill", "money", fill, more=False),
+        _row("cost", "Cost together", "money", cost, more=False),
+        _row("weight", "Weight, filled and wet", "weight", weight, more=False),
+        _row("cuts", "Cuts", "count", each(_cuts), more=False),
+        _row("hours", "Hours of work", "hours", each(lambda p: _hours(p, rates)), more=False),
+        _row("bow", "Bows at most", "length", each(_bow), more=False),
+        _row("height", "Height", "length", tall, more=None),
+        *_life(plans),
+        _row("watch_outs", "Things that need a look", "count", each(_looks), more=False),
     ]
-    looks = [[w.message for w in p.watch_outs if w.level != "note" and w.accepted is None] for p in plans]
-    return Weighed(names=[d.name for d in designs], rates=rates, rows=rows, needs_a_look=looks, plans=plans)
+
+
+def _alarms(plan: Plan) -> list[WatchOut]:
+    return [w for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None]
 
 
 def _plan(number: int, design: Design) -> Plan:
@@ -150,7 +149,7 @@ def _of(amount: float, worked: Worked) -> Worked:
     return worked.model_copy(update={"amount": amount})
 
 
-def _row(key: str, name: str, kind: str, figures: list[Worked], more: bool | None) -> Row:
+def _row(key: str, name: str, kind: RowKind, figures: list[Worked], more: bool | None) -> Row:
     values = [f.amount for f in figures]
     return Row(
         key=key, name=name, kind=kind, values=values, upto=None, better=_better(values, more), working=figures
@@ -168,100 +167,82 @@ def _better(values: Sequence[float], more: bool | None) -> list[int]:
 
 
 def _area(p: Plan) -> Worked:
-    return Worked(
-        amount=p.inside.area_m2,
-        unit="m²",
-        working=p.inside.working["area_m2"].working,
-        assumptions=p.inside.working["area_m2"].assumptions,
-    )
-
-
-def _pieces(p: Plan) -> int:
-    return sum(c.count for c in p.cuts)
+    worked = p[INSIDE].working["area_m2"]
+    return Worked(amount=p[INSIDE].area_m2, unit="m²", working=worked.working, assumptions=worked.assumptions)
 
 
 def _cuts(p: Plan) -> Worked:
-    return Worked(
-        amount=_pieces(p),
-        unit="pieces",
-        working=" + ".join(f"{c.label} {c.count}" for c in p.cuts) + f" = {_pieces(p)}",
-    )
+    count = sum(c.count for c in p[CUTS])
+    words = " + ".join(f"{c.label} {c.count}" for c in p[CUTS]) or "nothing to saw"
+    return Worked(amount=count, unit="pieces", working=f"{words} = {count}")
 
 
 def _hours(p: Plan, rates: Rates) -> Worked:
-    posts = sum("post" in c.role for c in p.cuts for _ in range(c.count)) if p.strength.posts else 0
+    in_the_ground = p[STRENGTH].posts is not None
     counts = [
-        ("pieces cut", _pieces(p), rates.cut),
-        ("fixings", sum(f.count for f in p.fixings), rates.fixing),
-        ("posts dug in", posts, rates.post),
-        ("barrows", p.fill.barrows, rates.barrow),
-        ("sides set out", len(p.outside.sides), rates.side),
+        ("pieces cut", sum(c.count for c in p[CUTS]), rates.cut),
+        ("fixings", sum(f.count for f in p[FIXINGS]), rates.fixing),
+        (
+            "posts dug in",
+            sum(part.role.dug for part in p[ASSEMBLY].parts) if in_the_ground else 0,
+            rates.post,
+        ),
+        ("barrows", p[FILL].barrows, rates.barrow),
+        ("sides set out", len(p[OUTSIDE].sides), rates.side),
     ]
     hours = sum(count * minutes for _, count, minutes in counts) / 60
-    words = (
-        " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts)
-        + f" = {hours:.1f} h"
-    )
+    words = " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts)
     return Worked(
         amount=hours,
         unit="h",
-        working=words,
+        working=f"{words} = {hours:.1f} h",
         assumptions=["one person; fetching, drying and resting are not in it"],
         source=COMMON_PRACTICE,
     )
 
 
 def _bow(p: Plan) -> Worked:
-    worst = max(p.strength.members, key=lambda m: m.bow_mm)
-    return Worked(
-        amount=worst.bow_mm,
-        unit="mm",
-        working=f"{worst.what} of {worst.side}: {worst.working['bow_mm'].working}",
-        assumptions=worst.working["bow_mm"].assumptions,
-        source=worst.working["bow_mm"].source,
+    worst = max(p[STRENGTH].members, key=lambda m: m.bow_mm, default=None)
+    if worst is None:
+        return Worked(amount=0.0, unit="mm", working="nothing of it bends between supports")
+    worked = worst.working["bow_mm"]
+    return worked.model_copy(
+        update={"amount": worst.bow_mm, "working": f"{worst.what} of {worst.side}: {worked.working}"}
     )
 
 
 def _looks(p: Plan) -> Worked:
-    found = [w.code for w in p.watch_outs if w.level != "note" and w.accepted is None]
+    found = [w.code for w in _alarms(p)]
     return Worked(amount=len(found), unit="", working=", ".join(found) or "nothing")
 
 
-def _life(pairs: Sequence[tuple[Design, Plan]], book: Catalogue) -> Row:
-    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil."""
-    low, high, working = [], [], []
-    for design, plan in pairs:
-        stocks = {m.stock for m in plan.strength.members if book.find_timber(m.stock)} or {
-            c.stock for c in plan.cuts if book.find_timber(c.stock)
-        }
-        named = design.loads.species
-        woods = [
-            s
-            for key in stocks
-            if (t := book.find_timber(key)) and (s := book.find_species(named or t.species))
-        ]
-        worst = min(woods, key=lambda s: s.life_years)
-        low.append(float(worst.life_years[0]))
-        high.append(float(worst.life_years[1]))
-        words = (
-            f"{worst.name}, the shortest-lived against the soil: {worst.life_years[0]} to"
-            f" {worst.life_years[1]} years"
+def _life(plans: Sequence[Plan]) -> list[Row]:
+    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil, where there is any."""
+    found = [_shortest_lived(p) for p in plans]
+    if any(species is None for species in found):
+        return []
+    woods = [species for species in found if species is not None]
+    low, high = ([float(w.life_years[n]) for w in woods] for n in (0, 1))
+    working = [
+        Worked(
+            amount=w.life_years[0],
+            unit="years",
+            working=f"{w.name}, the shortest-lived against the soil: {w.life_years[0]} to {w.life_years[1]} years",
+            assumptions=["no liner, no yearly oil; both lengthen it"],
+            source=COMMON_PRACTICE,
         )
-        working.append(
-            Worked(
-                amount=worst.life_years[0],
-                unit="years",
-                working=words,
-                assumptions=["no liner, no yearly oil; both lengthen it"],
-                source=COMMON_PRACTICE,
-            )
-        )
-    return Row(
-        key="life",
-        name="Lasts",
-        kind="years",
-        values=low,
-        upto=high,
-        better=_better([a + b for a, b in zip(low, high, strict=True)], more=True),
-        working=working,
-    )
+        for w in woods
+    ]
+    better = _better([a + b for a, b in zip(low, high, strict=True)], more=True)
+    return [
+        Row(key="life", name="Lasts", kind="years", values=low, upto=high, better=better, working=working)
+    ]
+
+
+def _shortest_lived(plan: Plan) -> Species | None:
+    book, named = catalogue(), plan.design.loads.species
+    bent = {m.stock for m in plan[STRENGTH].members if book.find_timber(m.stock)}
+    stocks = bent or {c.stock for c in plan[CUTS] if book.find_timber(c.stock)}
+    timbers = [t for key in stocks if (t := book.find_timber(key))]
+    woods = [s for t in timbers if (s := book.find_species(named or t.species))]
+    return min(woods, key=lambda s: s.life_years, default=None)

@@ -1,10 +1,9 @@
 """A board laid flat along the top of the walls, mitred or butted at the corners."""
 
-from dataclasses import replace
-
-from acrebox.core.assembly import Assembly, Joint, Part, Role
+from acrebox.core.assembly import Assembly, Joint, Part, stick
 from acrebox.core.construction.sections import choose_timber, longest_stick
-from acrebox.core.construction.walls import Ring, even_joints, flat_pieces
+from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import WallLine, even_joints, flat_pieces
 from acrebox.core.design import Cap, CapCorner, Corner, Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -37,36 +36,34 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
             "The cap boards would close the bed.",
             "a narrower cap board, or a wider bed",
         ) from None
-    ring = Ring(outer, wide, Corner.MITRED if cap.corner is CapCorner.MITRED else Corner.LONG_THROUGH)
+    line = WallLine(outer, wide, Corner.MITRED if cap.corner is CapCorner.MITRED else Corner.LONG_THROUGH)
     longest = longest_stick(design, board.timber, book)
     parts = []
     for side in outer.sides:
-        joints = even_joints(*ring.longest(side, 1), longest)
-        pieces = flat_pieces(ring, side, bed.top, board.thickness, joints)
-        for n, solid in enumerate(pieces, start=1):
-            name = f"{bed.outline.sides[side.index].name} cap" + (f" {n}" if len(pieces) > 1 else "")
-            parts.append(Part(name, Role.CAP, board.timber.key, solid, bed.outline.sides[side.index].name))
-    held = [
-        p
-        for p in bed.parts
-        if p.side in {s.name for s in bed.outline.sides}
-        and abs(p.solid.bounds[1][2] - bed.top) < 0.01
-        and not p.role.is_post
-    ]
-    joints_made = tuple(
+        joints = even_joints(*line.longest(side, 1), longest)
+        pieces = flat_pieces(line, side, bed.top, board.thickness, joints)
+        name = bed.outline.sides[side.index].name
+        for n, box in enumerate(pieces, start=1):
+            title = f"{name} cap" + (f" {n}" if len(pieces) > 1 else "")
+            parts.append(stick(title, "cap board", board.timber.key, box, side=name))
+    return bed.adding(parts, _joints(bed, parts, board.thickness), [board.used])
+
+
+def _joints(bed: Assembly, parts: list[Part], thickness: float) -> list[Joint]:
+    """Every cap board to the first piece of its side that reaches the top of the wall."""
+    sides = {s.name for s in bed.outline.sides}
+    under: dict[str, Part] = {}
+    for p in bed.parts:
+        if p.side in sides and not p.role.post and abs(p.body.bounds[1][2] - bed.top) < 0.01:
+            under.setdefault(p.side, p)
+    return [
         Joint(
             "cap to wall",
-            (part.name, below.name),
-            board.thickness,
-            min(below.solid.width, 150.0),
+            (part.name, under[part.side].name),
+            thickness,
+            min(under[part.side].solid.width, size("cap_bite_most")),
             part.solid.overall,
         )
         for part in parts
-        if (below := next((h for h in held if h.side == part.side), None))
-    )
-    return replace(
-        bed,
-        parts=(*bed.parts, *parts),
-        joints=(*bed.joints, *joints_made),
-        timbers=(*bed.timbers, board.used),
-    )
+        if part.side in under
+    ]

@@ -4,27 +4,25 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import sqrt
 
-from acrebox.core.assembly import Assembly, Joint, Part, Role
+from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, touching
+from acrebox.core.construction.joining import contact_height, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
-from acrebox.core.construction.walls import UP, even_joints
-from acrebox.core.design import Design, Seats, Section
+from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import even_joints
+from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.bodies import Box, EndCut
 from acrebox.core.shape.outline import Side
-from acrebox.core.shape.solid import EndCut, Point, Solid
+from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
-
-GAP_MM = 6.0
-BRACKET_EVERY_MM = 900.0
-BRACKET_INSET_MM = 60.0
 
 
 @dataclass(frozen=True)
-class _Bench:
+class _Seat:
     seats: Seats
     board: ChosenTimber
     rail: ChosenTimber
@@ -34,7 +32,7 @@ class _Bench:
     @property
     def depth(self) -> float:
         """From the wall to the front edge of the seat [mm]."""
-        return self.boards * self.board.width + (self.boards - 1) * GAP_MM
+        return self.boards * self.board.width + (self.boards - 1) * size("seat_gap")
 
     @property
     def under(self) -> float:
@@ -58,18 +56,22 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
     Raises DesignError when a bench is higher than its wall, too low for its brackets or stands in something.
     """
     show = Printer(design.system, book.currency_sign)
-    board = choose_timber(book, seats.board, Section(), "add_ons.seats.board")
-    rail = choose_timber(book, seats.rail, Section(), "add_ons.seats.rail")
-    if not 100.0 <= seats.depth.mm <= 600.0:
+    board = choose_timber(book, seats.board, MeasuredStick(), "add_ons.seats.board")
+    rail = choose_timber(book, seats.rail, MeasuredStick(), "add_ons.seats.rail")
+    if not size("seat_depth_least") <= seats.depth.mm <= size("seat_depth_most"):
         raise refuse(
             "add_ons.seats.depth",
             seats.depth.text,
             "Nobody sits on a bench that deep.",
-            f"{show.length(100)} to {show.length(600)}",
+            f"{show.length(size('seat_depth_least'))} to {show.length(size('seat_depth_most'))}",
         )
     longest = (longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book))
-    bench = _Bench(
-        seats, board, rail, max(1, round((seats.depth.mm + GAP_MM) / (board.width + GAP_MM))), longest
+    bench = _Seat(
+        seats,
+        board,
+        rail,
+        max(1, round((seats.depth.mm + size("seat_gap")) / (board.width + size("seat_gap")))),
+        longest,
     )
     if bench.under > bed.wall_top:
         raise refuse(
@@ -99,19 +101,14 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
     ]
     refuse_clash("add_ons.seats.sides", parts, bed)
     joints = _joints(bed, parts)
-    return replace(
-        bed,
-        parts=(*bed.parts, *parts),
-        joints=(*bed.joints, *joints),
-        timbers=(*bed.timbers, board.used, rail.used),
-    )
+    return bed.adding(parts, joints, [board.used, rail.used])
 
 
-def _bench_parts(bench: _Bench, side: Side) -> list[Part]:
+def _bench_parts(bench: _Seat, side: Side) -> list[Part]:
     """Boards and rails, joined over brackets where a side is longer than its sticks, and the brackets."""
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
     board, rail = bench.board, bench.rail
-    marks = even_marks([BRACKET_INSET_MM, side.length - BRACKET_INSET_MM], BRACKET_EVERY_MM)
+    marks = even_marks([size("bracket_inset"), side.length - size("bracket_inset")], size("bracket_every"))
     try:
         over_boards, over_rails = (
             even_joints(0.0, side.length, longest, marks[1:-1]) for longest in bench.longest
@@ -125,60 +122,38 @@ def _bench_parts(bench: _Bench, side: Side) -> list[Part]:
         ) from None
     parts = []
     for n in range(bench.boards):
-        laid = Solid(
-            side.place(0.0, -n * (board.width + GAP_MM), bench.under),
-            side.along,
-            out,
-            UP,
-            side.length,
-            board.width,
-            board.thickness,
-        )
-        parts += _cut(laid, over_boards, f"{side.name} seat {n + 1}", Role.SEAT, board, side)
+        start = side.place(0.0, -n * (board.width + size("seat_gap")), bench.under)
+        laid = Box(start, side.along, out, UP, side.length, board.width, board.thickness)
+        parts += _cut(laid, over_boards, f"{side.name} seat {n + 1}", "seat board", board, side)
     for name, v in (("wall rail", 0.0), ("front rail", -bench.reach)):
-        laid = Solid(
-            side.place(0.0, v, bench.under - rail.width),
-            side.along,
-            UP,
-            out,
-            side.length,
-            rail.width,
-            rail.thickness,
-        )
-        parts += _cut(laid, over_rails, f"{side.name} {name}", Role.SEAT_RAIL, rail, side)
-    half = rail.thickness / 2
-    parts += [
-        Part(
-            f"{side.name} bracket {n}",
-            Role.BRACKET,
-            rail.timber.key,
-            _bracket(bench, side, out, m - half),
-            side.name,
-        )
-        for n, m in enumerate(marks, start=1)
-    ]
+        start = side.place(0.0, v, bench.under - rail.width)
+        laid = Box(start, side.along, UP, out, side.length, rail.width, rail.thickness)
+        parts += _cut(laid, over_rails, f"{side.name} {name}", "seat rail", rail, side)
+    half, key = rail.thickness / 2, rail.timber.key
+    for n, mark in enumerate(marks, start=1):
+        box = _bracket(bench, side, out, mark - half)
+        parts.append(stick(f"{side.name} bracket {n}", "seat bracket", key, box, side=side.name))
     return parts
 
 
 def _cut(
-    whole: Solid, joints: tuple[float, ...], name: str, role: Role, stock: ChosenTimber, side: Side
+    whole: Box, joints: tuple[float, ...], name: str, role: str, stock: ChosenTimber, side: Side
 ) -> list[Part]:
     """A long piece divided at its joints."""
     ends = [0.0, *joints, whole.length]
     x, y, z = whole.origin
     parts = []
     for n, (a, b) in enumerate(pairwise(ends), start=1):
-        solid = replace(whole, origin=(x + whole.along[0] * a, y + whole.along[1] * a, z), length=b - a)
-        parts.append(
-            Part(name if len(ends) == 2 else f"{name}.{n}", role, stock.timber.key, solid, side.name)
-        )
+        box = replace(whole, origin=(x + whole.along[0] * a, y + whole.along[1] * a, z), length=b - a)
+        title = name if len(ends) == 2 else f"{name}.{n}"
+        parts.append(stick(title, role, stock.timber.key, box, side=side.name))
     return parts
 
 
-def _bracket(bench: _Bench, side: Side, out: Point, at: float) -> Solid:
+def _bracket(bench: _Seat, side: Side, out: Point, at: float) -> Box:
     """A stick at 45° from the wall up to the front rail, both ends cut plumb."""
     c = sqrt(0.5)
-    return Solid(
+    return Box(
         origin=side.place(at, 0.0, bench.foot),
         along=(out[0] * c, out[1] * c, c),
         face=(-out[0] * c, -out[1] * c, c),
@@ -191,46 +166,21 @@ def _bracket(bench: _Bench, side: Side, out: Point, at: float) -> Solid:
 
 
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    found = []
-    rails = [p for p in parts if p.role is Role.SEAT_RAIL]
-    for part in parts:
-        if part.role is Role.SEAT:
-            found += [
-                Joint(
-                    "seat to rail", (part.name, r.name), part.solid.thickness, r.solid.width, r.solid.length
-                )
-                for r in rails
-                if touching(part, r)
-            ]
-        elif part.role is Role.BRACKET:
-            found += [
-                Joint(
-                    "bracket", (r.name, part.name), r.solid.thickness, part.solid.length / 2, part.solid.width
-                )
-                for r in rails
-                if touching(part, r)
-            ]
-            found += [
-                Joint(
-                    "bracket to wall",
-                    (part.name, w.name),
-                    part.solid.thickness,
-                    w.solid.thickness,
-                    part.solid.width,
-                )
-                for w in bed.parts
-                if touching(part, w)
-            ]
-        else:
-            found += [
-                Joint(
-                    "rail to wall",
-                    (part.name, w.name),
-                    part.solid.thickness,
-                    w.solid.thickness,
-                    max(contact_height(part, w), part.solid.length),
-                )
-                for w in bed.parts
-                if touching(part, w)
-            ]
+    """Seat boards to rails, brackets to rails and wall, rails to the wall."""
+    seats, rails, brackets = (of_role(parts, name) for name in ("seat board", "seat rail", "seat bracket"))
+    found = [
+        Joint("seat to rail", (seat.name, r.name), seat.solid.thickness, r.solid.width, r.solid.length)
+        for seat, r in touching_pairs(seats, rails)
+    ]
+    found += [
+        Joint("bracket", (r.name, b.name), r.solid.thickness, b.solid.length / 2, b.solid.width)
+        for b, r in touching_pairs(brackets, rails)
+    ]
+    found += [
+        Joint("bracket to wall", (b.name, w.name), b.solid.thickness, w.solid.thickness, b.solid.width)
+        for b, w in touching_pairs(brackets, bed.parts)
+    ]
+    for rail, w in touching_pairs(rails, bed.parts):
+        run = max(contact_height(rail, w), rail.solid.length)
+        found.append(Joint("rail to wall", (rail.name, w.name), rail.solid.thickness, w.solid.thickness, run))
     return found

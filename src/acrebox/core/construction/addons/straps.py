@@ -1,9 +1,8 @@
 """Steel bands right round the outside."""
 
-from dataclasses import replace
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Good
+from acrebox.core.assembly import Assembly, Good, Pull
 from acrebox.core.design import Design, Straps
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -28,8 +27,17 @@ def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -
     heights = ", ".join(
         show.length(bed.wall_top * 0.75 * n / straps.count) for n in range(straps.count, 0, -1)
     )
+    edge, lap = show.length(bed.outline.perimeter), show.length(straps.lap.mm)
     working = (
-        f"{straps.count} × (round the edge {show.length(bed.outline.perimeter)} + lap"
-        f" {show.length(straps.lap.mm)}) = {metres:.1f} m, at {heights} over the ground"
+        f"{straps.count} × (round the edge {edge} + lap {lap}) = {metres:.1f} m, at {heights} over the ground"
     )
-    return replace(bed, goods=(*bed.goods, Good("strap", "steel strap", metres, "m", working)))
+    pull = Pull(
+        side="",
+        what="strap",
+        length=min(bed.inner.size) / 2,
+        share=1.0,
+        count=straps.count,
+        words="{push:.2f} kN/m × {length:.2f} m, half the width, ÷ {count}",
+    )
+    strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
+    return bed.adding(goods=[strap], loads=[pull])

@@ -1,31 +1,28 @@
 """Cross ties: timbers inside that hold long sides together."""
 
-from dataclasses import replace
+from collections.abc import Iterator
+from dataclasses import dataclass
 from math import ceil
 
 from shapely import LineString
 
-from acrebox.core.assembly import Assembly, Joint, Part, Role
-from acrebox.core.construction.addons.registry import clash
-from acrebox.core.construction.joining import touching
+from acrebox.core.assembly import Assembly, Joint, Part, Pull, stick
+from acrebox.core.construction.clearance import clash
+from acrebox.core.construction.joining import touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
-from acrebox.core.construction.walls import UP
-from acrebox.core.design import Design, Section, Ties
+from acrebox.core.construction.sizes import size
+from acrebox.core.design import Design, MeasuredStick, Ties
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
-from acrebox.core.shape.solid import Solid
+from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
-
-# Common practice: one tie in a side of 3 m, two in 3.6 m.
-TIE_EVERY_MM = 1500.0
-INSET_MM = 50.0
-STEP_MM = 20.0
 
 
 def ties_by_rule(length: float) -> int:
     """Ties that a side of that length [mm] wants by common practice."""
-    return max(0, ceil(length / TIE_EVERY_MM - 1e-9) - 1)
+    return max(0, ceil(length / size("tie_every") - 1e-9) - 1)
 
 
 def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Assembly:
@@ -34,9 +31,11 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
     Raises DesignError when nothing stands straight across, or there is no room.
     """
     show = Printer(design.system, book.currency_sign)
-    stock = choose_timber(book, ties.stock, Section(), "add_ons.ties.stock")
-    levels = [bed.wall_top - INSET_MM - stock.width] + ([INSET_MM] if ties.levels == "top_and_bottom" else [])
-    if levels[0] < (INSET_MM + stock.width if len(levels) > 1 else 0.0):
+    stock = choose_timber(book, ties.stock, MeasuredStick(), "add_ons.ties.stock")
+    levels = [bed.wall_top - size("tie_inset") - stock.width] + (
+        [size("tie_inset")] if ties.levels == "top_and_bottom" else []
+    )
+    if levels[0] < (size("tie_inset") + stock.width if len(levels) > 1 else 0.0):
         raise refuse(
             "add_ons.ties.stock",
             ties.stock,
@@ -44,24 +43,8 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
             "a narrower tie, or ties at the top only",
         )
     made: list[Part] = []
-    for side, other in _pairs(bed):
-        count = ties.count or ties_by_rule(
-            max(bed.outline.sides[side.index].length, bed.outline.sides[other.index].length)
-        )
-        for n in range(1, count + 1):
-            for z in levels:
-                made.append(
-                    _tie(
-                        bed,
-                        side,
-                        other,
-                        side.length * n / (count + 1),
-                        z,
-                        stock,
-                        f"{side.name} tie {n}{' low' if z == INSET_MM else ''}",
-                        made,
-                    )
-                )
+    for place in _places(bed, ties, levels):
+        made.append(_tie(bed, place, stock, made))
     if not made:
         raise refuse(
             "add_ons.ties",
@@ -71,12 +54,41 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         )
     joints = [
         Joint("tie", (met.name, tie.name), met.solid.thickness, tie.solid.length / 2, tie.solid.width)
-        for tie in made
-        for met in bed.parts
-        if touching(tie, met)
+        for tie, met in touching_pairs(made, bed.parts)
     ]
-    return replace(
-        bed, parts=(*bed.parts, *made), joints=(*bed.joints, *joints), timbers=(*bed.timbers, stock.used)
+    return bed.adding(made, joints, [stock.used], loads=[_pull(bed, made, levels[0])])
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Place:
+    """Where a tie is wanted: from a side to the one across, `at` [mm] along it, its underside at height z [mm]."""
+
+    side: Side
+    other: Side
+    at: float
+    z: float
+    name: str
+
+
+def _places(bed: Assembly, ties: Ties, levels: list[float]) -> Iterator[_Place]:
+    for side, other in _pairs(bed):
+        longest = max(bed.outline.sides[s.index].length for s in (side, other))
+        count = ties.count or ties_by_rule(longest)
+        for n in range(1, count + 1):
+            for z in levels:
+                low = " low" if z == size("tie_inset") else ""
+                at = side.length * n / (count + 1)
+                yield _Place(side=side, other=other, at=at, z=z, name=f"{side.name} tie {n}{low}")
+
+
+def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
+    """The pull in one of the ties of the longest side."""
+    side = max(bed.outline.sides, key=lambda s: s.length)
+    first = made[0].side
+    count = max(1, sum(p.side == first and abs(p.body.bounds[0][2] - top) < 1.0 for p in made))
+    words = "a third of {push:.2f} kN/m × {length:.2f} m of wall"
+    return Pull(
+        side=side.name, what="cross tie", length=side.length / (count + 1), share=1 / 3, count=1, words=words
     )
 
 
@@ -100,38 +112,21 @@ def _between(bed: Assembly, side: Side, other: Side, x: float, y: float) -> bool
     if across <= 0:
         return False
     hit = (x + side.inward[0] * (across - 1.0), y + side.inward[1] * (across - 1.0))
-    along = (hit[0] - other.start[0]) * other.along[0] + (hit[1] - other.start[1]) * other.along[1]
+    along = other.coordinates(*hit)[0]
     return 0 < along < other.length and bool(bed.inner.polygon.contains(LineString([(x, y), hit])))
 
 
-def _tie(
-    bed: Assembly,
-    side: Side,
-    other: Side,
-    at: float,
-    z: float,
-    stock: ChosenTimber,
-    name: str,
-    made: list[Part],
-) -> Part:
-    """A tie near `at`, moved along the side until it stands clear of posts."""
-    across = (other.start[0] - side.start[0]) * side.inward[0] + (
-        other.start[1] - side.start[1]
-    ) * side.inward[1]
+def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) -> Part:
+    """A tie near its place, moved along the side until it stands clear of posts."""
+    side, half = place.side, stock.thickness / 2
+    across = side.coordinates(*place.other.start)[1]
     for step in range(40):
-        moved = at + STEP_MM * (step // 2 + step % 2) * (1 if step % 2 else -1)
-        if not moved - stock.thickness / 2 >= 0 and moved + stock.thickness / 2 <= side.length:
+        moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
+        if not moved - half >= 0 and moved + half <= side.length:
             continue
-        solid = Solid(
-            side.place(moved - stock.thickness / 2, 0.0, z),
-            side.inward,
-            UP,
-            side.along,
-            across,
-            stock.width,
-            stock.thickness,
-        )
-        tie = Part(name, Role.TIE, stock.timber.key, solid, side.name)
+        start = side.place(moved - half, 0.0, place.z)
+        box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
+        tie = stick(place.name, "cross tie", stock.timber.key, box, side=side.name)
         if clash(tie, [*bed.parts, *made]) is None:
             return tie
-    raise refuse("add_ons.ties", name, "There is no room between the posts for that tie.", "fewer ties")
+    raise refuse("add_ons.ties", place.name, "There is no room between the posts for that tie.", "fewer ties")

@@ -1,18 +1,16 @@
 """Uprights on the outside of one side, feet on the ground, for something to climb."""
 
-from dataclasses import replace
-
-from acrebox.core.assembly import Assembly, Joint, Part, Role
+from acrebox.core.assembly import Assembly, Joint, stick
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, touching
+from acrebox.core.construction.joining import contact_height, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.sides import outer_side
-from acrebox.core.construction.walls import UP
-from acrebox.core.design import Design, Section, Trellis
+from acrebox.core.design import Design, MeasuredStick, Trellis
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
-from acrebox.core.shape.solid import Solid
+from acrebox.core.shape.bodies import Box
+from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
 
 
@@ -22,7 +20,7 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
     Raises DesignError when they are lower than the wall or would stand in something.
     """
     show = Printer(design.system, book.currency_sign)
-    stock = choose_timber(book, trellis.stock, Section(), "add_ons.trellis.stock")
+    stock = choose_timber(book, trellis.stock, MeasuredStick(), "add_ons.trellis.stock")
     side = outer_side(bed, trellis.side, "add_ons.trellis.side")
     if trellis.height.mm <= bed.wall_top:
         raise refuse(
@@ -40,24 +38,12 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
         )
     half = stock.width / 2
     marks = even_marks([half, side.length - half], trellis.spacing.mm)
-    parts = [
-        Part(
-            f"{side.name} upright {n}",
-            Role.TRELLIS,
-            stock.timber.key,
-            Solid(
-                side.place(m - half, -stock.thickness, 0.0),
-                UP,
-                side.along,
-                side.inward,
-                trellis.height.mm,
-                stock.width,
-                stock.thickness,
-            ),
-            side.name,
-        )
-        for n, m in enumerate(marks, start=1)
-    ]
+    deep, key = stock.thickness, stock.timber.key
+    parts = []
+    for n, mark in enumerate(marks, start=1):
+        start = side.place(mark - half, -deep, 0.0)
+        box = Box(start, UP, side.along, side.inward, trellis.height.mm, stock.width, deep)
+        parts.append(stick(f"{side.name} upright {n}", "trellis upright", key, box, side=side.name))
     refuse_clash("add_ons.trellis.side", parts, bed)
     joints = [
         Joint(
@@ -67,10 +53,6 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
             wall.solid.thickness,
             contact_height(part, wall),
         )
-        for part in parts
-        for wall in bed.parts
-        if touching(part, wall)
+        for part, wall in touching_pairs(parts, bed.parts)
     ]
-    return replace(
-        bed, parts=(*bed.parts, *parts), joints=(*bed.joints, *joints), timbers=(*bed.timbers, stock.used)
-    )
+    return bed.adding(parts, joints, [stock.used])

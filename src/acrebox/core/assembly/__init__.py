@@ -1,0 +1,49 @@
+"""What stands there: parts, joints, compartments, load cases, how it stands, named facts."""
+
+from acrebox.core.assembly.bed import Assembly
+from acrebox.core.assembly.compartment import Compartment, prism, within_walls
+from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer
+from acrebox.core.assembly.loads import LoadCase, PostAlone, Pull, Upright, WallAlong
+from acrebox.core.assembly.parts import (
+    CountedPiece,
+    Part,
+    Piece,
+    RollPiece,
+    SheetPiece,
+    StickPiece,
+    WholePiece,
+    of_role,
+    stick,
+)
+from acrebox.core.assembly.roles import Role, is_post, role, role_order
+
+__all__ = [
+    "Assembly",
+    "Compartment",
+    "CountedPiece",
+    "Good",
+    "Joint",
+    "LoadCase",
+    "Part",
+    "Piece",
+    "PostAlone",
+    "Pull",
+    "Role",
+    "RollPiece",
+    "SheetPiece",
+    "Span",
+    "Stance",
+    "StickPiece",
+    "Upright",
+    "UsedTimber",
+    "WallAlong",
+    "WallLayer",
+    "WholePiece",
+    "is_post",
+    "of_role",
+    "prism",
+    "role",
+    "role_order",
+    "stick",
+    "within_walls",
+]

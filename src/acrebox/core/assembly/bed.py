@@ -1,0 +1,119 @@
+"""The Assembly: what stands there, as facts that no construction has to be known for."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+from acrebox.core.assembly.compartment import Compartment
+from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer
+from acrebox.core.assembly.loads import LoadCase
+from acrebox.core.assembly.parts import Part
+from acrebox.core.shape.cavity import Cavity, together
+from acrebox.core.shape.outline import Outline
+from acrebox.core.worked import Worked
+
+SAME_CORNER_MM = 20.0
+NO_FACTS: Mapping[str, Worked] = {}
+NO_NOTES: Mapping[str, str] = {}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Assembly:
+    """A bed as built, whatever its construction.
+
+    `inner` is the face that the sizes inside are measured to, `soil_face` what is planted, seen from above;
+    `wall_top` [mm] is the height of the wall over the ground. What a construction has none of stays empty.
+    """
+
+    outline: Outline
+    inner: Outline
+    soil_face: Outline
+    wall_top: float
+    parts: tuple[Part, ...]
+    compartments: tuple[Compartment, ...]
+    wall: tuple[WallLayer, ...] = ()
+    course_heights: tuple[float, ...] = ()
+    whole_course: float = 0.0
+    joints: tuple[Joint, ...] = ()
+    spans: tuple[Span, ...] = ()
+    loads: tuple[LoadCase, ...] = ()
+    stance: Stance | None = None
+    timbers: tuple[UsedTimber, ...] = ()
+    goods: tuple[Good, ...] = ()
+    notes: Mapping[str, str] = field(default_factory=lambda: NO_NOTES)
+    facts: Mapping[str, Worked] = field(default_factory=lambda: NO_FACTS)
+    post_limit: float = 0.0
+    limit_chosen: bool = False
+    crown: float = 0.0
+
+    @property
+    def top(self) -> float:
+        """Height of what stands highest in the wall itself [mm]: what is laid on top starts there."""
+        return max(self.crown, self.wall_top)
+
+    @cached_property
+    def cavity(self) -> Cavity:
+        """All compartments, filled alike from their floors."""
+        return together([c.cavity for c in self.compartments])
+
+    def adding(
+        self,
+        parts: Sequence[Part] = (),
+        joints: Sequence[Joint] = (),
+        timbers: Sequence[UsedTimber] = (),
+        goods: Sequence[Good] = (),
+        loads: Sequence[LoadCase] = (),
+    ) -> "Assembly":
+        """The bed with more of these; what of the parts stands in a compartment takes room from its soil."""
+        return replace(
+            self,
+            parts=(*self.parts, *parts),
+            joints=(*self.joints, *joints),
+            timbers=(*self.timbers, *timbers),
+            goods=(*self.goods, *goods),
+            loads=(*self.loads, *loads),
+            compartments=tuple(replace(c, parts=(*c.parts, *parts)) for c in self.compartments),
+        )
+
+    def part(self, name: str) -> Part:
+        """The part of that name."""
+        return self._by_name[name]
+
+    @cached_property
+    def _by_name(self) -> dict[str, Part]:
+        return {p.name: p for p in self.parts}
+
+    def posts_at(self, side: str) -> tuple[Part, ...]:
+        """The posts that stand against a side, inside or outside of it."""
+        return self._posts_along[side][0]
+
+    def post_marks(self, side: str) -> tuple[float, ...]:
+        """Centres of the posts along a side, from its first corner [mm]; two posts at one corner count once."""
+        return self._posts_along[side][1]
+
+    @cached_property
+    def _posts_along(self) -> dict[str, tuple[tuple[Part, ...], tuple[float, ...]]]:
+        posts = [p for p in self.parts if p.role.post]
+        thick = max((p.solid.thickness for p in posts), default=0.0)
+        deepest = self.wall_thickness + thick
+        found = {}
+        for side in self.outline.sides:
+            near = []
+            for post in posts:
+                (u0, u1), (v0, v1) = side.reach(post.body), side.depth(post.body)
+                along = u0 > -1.0 - thick and u1 < side.length + 1.0 + thick
+                if along and v1 <= deepest + 0.5 and v0 >= -deepest:
+                    near.append((post, (u0 + u1) / 2))
+            marks = sorted(mark for _, mark in near)
+            alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)
+            found[side.name] = (tuple(post for post, _ in near), alone)
+        return found
+
+    @cached_property
+    def wall_thickness(self) -> float:
+        """Of all its layers [mm]."""
+        return sum(layer.thickness for layer in self.wall)
+
+    def size(self, which: str) -> tuple[float, float]:
+        """Length and width [mm] of the box round the `outside` or `inside` outline."""
+        return self.outline.size if which == "outside" else self.inner.size

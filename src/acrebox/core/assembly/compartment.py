@@ -1,0 +1,116 @@
+"""Compartments: the rooms of a bed that soil can fill, whatever shape they have and whatever ground they stand on."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from itertools import pairwise
+
+from shapely import Polygon, intersection_all, prepare
+
+from acrebox.core.assembly.parts import Part
+from acrebox.core.shape.bodies import Body, Box, Corners, Loft, areas_of
+from acrebox.core.shape.bodies.face import polygons
+from acrebox.core.shape.bodies.mesh import mesh_of
+from acrebox.core.shape.cavity import Cavity, cavity_of
+from acrebox.core.shape.ground import Ground
+from acrebox.core.shape.outline import Outline
+from acrebox.core.shape.slices import AreaPiece, Slice, within
+
+
+@dataclass(frozen=True)
+class Compartment:
+    """A room with a name: the body of its inside, the parts that may stand in it, the ground it is open to, if any.
+
+    Over ground that is not level the room must be the same all the way up: soil then reaches down to the ground.
+    """
+
+    name: str
+    inside: Body
+    parts: tuple[Part, ...] = ()
+    ground: Ground | None = None
+    plan: Polygon = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        [face] = self.inside.seen_from_above
+        object.__setattr__(self, "plan", face.polygon)
+
+    @cached_property
+    def cavity(self) -> Cavity:
+        """The room less all that stands in it; exact for what is upright or flat-faced."""
+        (_, _, floor), (_, _, top) = self.inside.bounds
+        room: Sequence[AreaPiece] = self.inside.areas
+        if self.ground is not None:
+            room = self.ground.over(self.plan, top)
+        return cavity_of(room, [s for p in self._inside() for s in self._stands(p.body, floor, top)])
+
+    def _inside(self) -> list[Part]:
+        (x0, y0, _), (x1, y1, top) = self.inside.bounds
+        floor = self.inside.bounds[0][2] if self.ground is None else min(z for _, _, z in self.ground.points)
+        found = []
+        for part in self.parts:
+            (a0, b0, z0), (a1, b1, z1) = part.body.bounds
+            if z1 > floor and z0 < top and a1 > x0 and a0 < x1 and b1 > y0 and b0 < y1:
+                found.append(part)
+        return found
+
+    def _stands(self, body: Body, floor: float, top: float) -> list[Slice]:
+        """Area by height that a body takes of the room."""
+        if isinstance(body, Box) and body.is_upright:
+            footprint = body.seen_from_above[0].polygon
+            if self.plan.intersection(footprint).area < 1e-6:
+                return []
+            if self._is_prism:
+                return self._taken_upright(body, footprint, floor, top)
+            if self._throughout.covers(footprint):
+                return within([s for s in body.areas if isinstance(s, Slice)], floor, top)
+        shared = body.mesh.manifold ^ self.inside.mesh.manifold
+        return list(areas_of(mesh_of(shared))) if shared.volume() > 1.0 else []
+
+    @cached_property
+    def _throughout(self) -> Polygon:
+        """What of the plan is within the room at every height."""
+        if not isinstance(self.inside, Loft):
+            return Polygon()
+        narrowest = intersection_all([Polygon(o.points) for _, o in self.inside.levels])
+        return narrowest.buffer(0.001, join_style="mitre")
+
+    def _taken_upright(self, box: Box, footprint: Polygon, floor: float, top: float) -> list[Slice]:
+        prepare(self.plan)
+        share = (
+            1.0 if self.plan.contains(footprint) else self.plan.intersection(footprint).area / footprint.area
+        )
+        if share == 1.0 or not box.notches:
+            taken = [s.times(share) for s in box.areas if isinstance(s, Slice)]
+        else:
+            taken = self._notched(box)
+        if self.ground is None:
+            return within(taken, floor, top)
+        # Below the floor only what stands over the ground takes room from the soil.
+        above = within(taken, floor, top)
+        shape = self.plan.intersection(footprint)
+        return above + [s for p in polygons(shape) for s in self.ground.over(p, floor)]
+
+    def _notched(self, box: Box) -> list[Slice]:
+        """Area by height of a notched post that stands partly in the room."""
+        marks = sorted({z for s in box.areas for z in (s.z0, s.z1)})
+        found = []
+        for low, high in pairwise(marks):
+            shapes = [f.polygon.intersection(self.plan).area for f in box.footprint((low + high) / 2)]
+            found.append(Slice(low, high, float(sum(shapes))))
+        return found
+
+    @property
+    def _is_prism(self) -> bool:
+        """Whether a footprint within the plan is within the room at every height."""
+        return isinstance(self.inside, Loft) and self.inside.is_plumb
+
+
+def prism(face: Outline, floor: float, top: float) -> Loft:
+    """The room within upright walls [mm]."""
+    outline = Corners(face.points)
+    return Loft(((floor, outline), (top, outline)))
+
+
+def within_walls(face: Outline, top: float, parts: Iterable[Part], floor: float = 0.0) -> Compartment:
+    """The one room of a bed with upright walls: what lies inside `face`, less the parts that stand in it."""
+    return Compartment("bed", prism(face, floor, top), tuple(parts))

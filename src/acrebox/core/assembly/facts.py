@@ -1,0 +1,71 @@
+"""What a bed is known by besides its parts: joints, spans, how it stands, goods, woods in use, layers of the wall."""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Joint:
+    """Two parts that touch: `through` [mm] of the first is passed by the fixing, `into` [mm] of the second can hold it.
+
+    `run` [mm] is how long they lie against each other, along which fixings are spread.
+    """
+
+    kind: str
+    parts: tuple[str, str]
+    through: float
+    into: float
+    run: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Span:
+    """A wall between two supports, centre to centre [mm], and the limit by rule for what spans there."""
+
+    side: str
+    length: float
+    bays: int
+    thickness: float
+    rule: float
+    what: str = "boards"
+    between: str = "posts"
+
+
+@dataclass(frozen=True)
+class Stance:
+    """How the bed stands by its posts: so much of them above ground and in it [mm], and in words by which school."""
+
+    above: float
+    below: float
+    school: str = ""
+    drop: float = 0.0
+    trimmed: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Good:
+    """Something bought by the piece or the length that is no solid part: a strap, a corner membrane, an anchor."""
+
+    key: str
+    what: str
+    count: float
+    unit: str
+    working: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class UsedTimber:
+    """A section in use: which field chose it, its catalogue row's key, and the sizes [mm] that count."""
+
+    field: str
+    stock: str
+    thickness: float
+    width: float
+    differs: bool
+
+
+@dataclass(frozen=True)
+class WallLayer:
+    """What the wall is made of from outside to inside, each with its thickness [mm]."""
+
+    what: str
+    thickness: float

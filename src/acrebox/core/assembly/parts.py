@@ -1,0 +1,141 @@
+"""Parts: a body in place, what it does, and the piece it is made of."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from acrebox.core.assembly.roles import Role, role
+from acrebox.core.measure.convert import tenths
+from acrebox.core.shape.bodies import SQUARE, Body, Box, EndCut, Notch
+
+
+@dataclass(frozen=True, kw_only=True)
+class Piece:
+    """How a part is made. `stock` is the key of what it is made from or bought as."""
+
+    stock: str
+
+    @property
+    def likeness(self) -> tuple[object, ...]:
+        """What makes two pieces of one stock and kind different; it sorts."""
+        return ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class StickPiece(Piece):
+    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to, ends, notches.
+
+    `allowance` is cut longer than it ends up: a lap, or what is trimmed in place.
+    """
+
+    finished: float
+    allowance: float = 0.0
+    allowed_for: str = "to trim in place"
+    ripped: float | None = None
+    ends: tuple[EndCut, EndCut] = (SQUARE, SQUARE)
+    notches: tuple[Notch, ...] = ()
+    over_edge: bool = False
+
+    @property
+    def length(self) -> float:
+        """The length to saw [mm]."""
+        return self.finished + self.allowance
+
+    @property
+    def likeness(self) -> tuple[object, ...]:
+        """Length, width sawn to, end cuts, notches: a piece turned round is the same piece."""
+        ends = sorted((round(abs(e.mitre), 2), round(abs(e.bevel), 2)) for e in self.ends)
+        notches = tuple(
+            tuple((round(a, 1), round(b, 1)) for a, b in (n.along, n.face, n.through)) for n in self.notches
+        )
+        return -tenths(self.length), -tenths(self.ripped or 0.0), tuple(ends), notches
+
+
+@dataclass(frozen=True, kw_only=True)
+class SheetPiece(StickPiece):
+    """Cut off a sheet lengthwise, its width ripped to `ripped` [mm] where it is not whole."""
+
+    allowed_for: str = "of lap"
+
+
+@dataclass(frozen=True, kw_only=True)
+class RollPiece(Piece):
+    """Cut off a roll: its length and width [mm]."""
+
+    length: float
+    width: float
+
+    @property
+    def likeness(self) -> tuple[object, ...]:
+        """Its size."""
+        return -tenths(self.length), -tenths(self.width)
+
+
+@dataclass(frozen=True, kw_only=True)
+class CountedPiece(Piece):
+    """One of many things bought alike: a block, a bracket."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class WholePiece(Piece):
+    """A thing bought as it is: a trough, half of a tank."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Part:
+    """One piece in place. Its name stays its own however the bed changes."""
+
+    name: str
+    role: Role
+    body: Body
+    piece: Piece
+    side: str = ""
+    course: int | None = None
+
+    @property
+    def stock(self) -> str:
+        """The key of what it is made of."""
+        return self.piece.stock
+
+    @property
+    def solid(self) -> Box:
+        """The box that it fits in; of a stick the stick itself."""
+        return self.body.envelope
+
+    @property
+    def ripped(self) -> float | None:
+        """The width it is sawn to [mm], where that is less than the stock's."""
+        return self.piece.ripped if isinstance(self.piece, StickPiece) else None
+
+    @property
+    def cut_length(self) -> float:
+        """The length to saw [mm]; 0 for what is not sawn off a stick or a sheet."""
+        return self.piece.length if isinstance(self.piece, StickPiece) else 0.0
+
+
+def stick(
+    name: str,
+    role_name: str,
+    stock: str,
+    box: Box,
+    *,
+    side: str = "",
+    course: int | None = None,
+    allowance: float = 0.0,
+    ripped: float | None = None,
+) -> Part:
+    """A part sawn off a stick, as its box is cut."""
+    piece = StickPiece(
+        stock=stock,
+        finished=box.overall,
+        allowance=allowance,
+        ripped=ripped,
+        ends=box.ends,
+        notches=box.notches,
+        over_edge=any(end != SQUARE for end in box.ends),
+    )
+    return Part(name=name, role=role(role_name), body=box, piece=piece, side=side, course=course)
+
+
+def of_role(parts: Iterable[Part], *names: str) -> list[Part]:
+    """The parts that have one of these roles."""
+    return [p for p in parts if p.role.name in names]

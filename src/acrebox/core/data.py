@@ -1,0 +1,64 @@
+"""The one loader of data files: TOML rows, checked against the type that they are to be, read once.
+
+Every row of a data file names its source, `common practice` or `from memory`; the types that rows are read
+into say so by their `source` field, or the file's heading says it for all of them.
+"""
+
+import tomllib
+from functools import cache
+from importlib.resources import files
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
+
+T = TypeVar("T")
+
+
+class DataFileError(Exception):
+    """A data file shipped with the product is wrong: which file, and what of it."""
+
+
+@cache
+def read_table(room: str, name: str) -> dict[str, Any]:
+    """The tables of a TOML file of a room of the core (`strength`, `beams.toml`; no room: the core itself), as plain values."""
+    place = f"acrebox.core.{room}" if room else "acrebox.core"
+    return tomllib.loads(files(place).joinpath(name).read_text("utf-8"))
+
+
+def read_as(kind: type[T], room: str, name: str, table: str | None = None) -> T:
+    """A TOML file, or one table of it, as a value of the type `kind`.
+
+    Raises DataFileError naming the file and every row at fault.
+    """
+    found = read_table(room, name)
+    value = found if table is None else found[table]
+    try:
+        return TypeAdapter(kind).validate_python(value)
+    except ValidationError as fault:
+        raise DataFileError(f"{room}/{name}: {fault}") from None
+
+
+class Amount(BaseModel):
+    """A constant of the trade: its value [mm unless the file says otherwise] and where it comes from."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+    name: str
+    value: float
+    source: str
+
+
+@cache
+def amounts(room: str, name: str) -> dict[str, float]:
+    """The constants of a data file (a list of `amount` rows) by name."""
+    rows = by_key(read_as(list[Amount], room, name, "amount"), "name")
+    return {key: row.value for key, row in rows.items()}
+
+
+def by_key(rows: list[T] | tuple[T, ...], key: str = "key") -> dict[str, T]:
+    """Rows by one of their fields; two of one name are a DataFileError."""
+    found = {str(getattr(row, key)): row for row in rows}
+    if len(found) != len(rows):
+        names = [str(getattr(row, key)) for row in rows]
+        raise DataFileError(f"two rows are called {sorted({n for n in names if names.count(n) > 1})}")
+    return found

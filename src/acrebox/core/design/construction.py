@@ -1,0 +1,92 @@
+"""How the walls are built: what all constructions share, and the registry of their models, told apart by `kind`."""
+
+from enum import StrEnum
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import Field
+
+from acrebox.core.design.base import MeasuredStick
+from acrebox.core.design.family import Family, OfFamily
+from acrebox.core.design.questions import Asking, asks
+from acrebox.core.measure.written import Length
+
+
+class Construction(Asking):
+    """How the walls are built. A kind of it lives in a file of its own in `construction/`.
+
+    `measured_by` is how its height can be given, the usual way first. `keeps_own` are fields that another construction
+    has under the same name and means otherwise, so that changing does not carry them over.
+    """
+
+    measured_by: ClassVar[tuple[Literal["courses", "height"], ...]] = ("courses", "height")
+    keeps_own: ClassVar[frozenset[str]] = frozenset()
+
+    kind: str
+
+
+constructions: Family[Construction] = Family("kind", Construction)
+AnyConstruction = Annotated[Construction, OfFamily(constructions)]
+
+
+class Corner(StrEnum):
+    """Which sides run through at the corners; the other sides butt between them, or both are mitred."""
+
+    LONG_THROUGH = "long_through"
+    SHORT_THROUGH = "short_through"
+    ALTERNATE = "alternate"
+    MITRED = "mitred"
+
+
+SQUARE_CORNERS = {"long_through": "long sides run through", "short_through": "short sides run through"}
+CORNERS = {
+    **SQUARE_CORNERS,
+    "alternate": "alternate, course by course",
+    "mitred": "mitred, half the angle each",
+}
+
+
+class PostDepth(StrEnum):
+    """Schools of setting posts: how much of a post is in the ground."""
+
+    CONCRETE = "concrete"
+    AS_DEEP_AS_TALL = "as_deep_as_tall"
+    DRIVEN = "driven"
+    NONE = "none"
+
+
+class PostTop(StrEnum):
+    """Whether posts stop below the top, hidden by soil, or are left long and trimmed level in place."""
+
+    HIDDEN = "hidden"
+    TRIMMED = "trimmed"
+
+
+POST_DEPTHS = {
+    "concrete": "300 mm deep in concrete",
+    "as_deep_as_tall": "as deep as they stand high",
+    "driven": "600 mm driven, no concrete",
+    "none": "not in the ground: corner blocks",
+}
+POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
+POST_QUESTIONS = ("post", "post_depth", "post_top", "post_limit")
+
+
+class Posted(Construction):
+    """The posts that most constructions share."""
+
+    post: str = Field(json_schema_extra=asks("Posts", stock="post"))
+    post_measured: MeasuredStick = MeasuredStick()
+    post_depth: PostDepth = Field(
+        PostDepth.CONCRETE, json_schema_extra=asks("Posts stand", words=dict[str, Any](POST_DEPTHS))
+    )
+    post_top: PostTop = Field(
+        PostTop.HIDDEN,
+        json_schema_extra=asks("Their tops", label="Tops of the posts", words=dict[str, Any](POST_TOPS)),
+    )
+    post_drop: Length = Length("50 mm")
+    post_limit: Length | None = Field(
+        None,
+        json_schema_extra=asks(
+            "A post every", label="Limit between posts", hint="Left empty: the rule for what the posts hold."
+        ),
+    )

@@ -1,0 +1,118 @@
+"""Questions as data: what a field of a design asks, in which words, when, and in what order."""
+
+from typing import Any, ClassVar, Literal, get_args, get_origin
+
+from pydantic import BaseModel, ConfigDict
+from pydantic.fields import FieldInfo
+
+from acrebox.core.design.base import Choice
+from acrebox.core.measure.written import Length
+
+QuestionKind = Literal["length", "number", "choice", "timber", "sheet", "yes", "own"]
+
+
+class Answer(BaseModel):
+    """One of the answers to choose from."""
+
+    model_config = ConfigDict(frozen=True)
+
+    value: str
+    text: str
+
+
+class Asked(BaseModel):
+    """A question of the sheet about one field. `own` ones are drawn by an instrument of that name.
+
+    `stock` says which timbers to offer; `measurable` that what was bought may measure otherwise; `when` the answers
+    to another question under which this one is asked; `watch` whose watch-outs stand under it.
+    """
+
+    model_config = ConfigDict(frozen=True)
+
+    path: str
+    kind: QuestionKind
+    ask: str
+    label: str
+    hint: str | None = None
+    answers: list[Answer] = []
+    usual: str | None = None
+    optional: bool = False
+    after: str | None = None
+    stock: str | None = None
+    measurable: bool = False
+    instrument: str | None = None
+    when: dict[str, list[str]] = {}
+    watch: list[str] = []
+
+
+def asks(ask: str, **more: Any) -> dict[str, Any]:
+    """What a field asks, for its `json_schema_extra`; `words` are the texts of its choices by value."""
+    return {"question": {"ask": ask, **more}}
+
+
+class Asking(Choice):
+    """A choice that is asked field by field. `order` names its questions; `height` stands for the bed's own.
+
+    `conditions` are the answers to another question under which one is asked, where its field does not say.
+    """
+
+    order: ClassVar[tuple[str, ...]] = ()
+    conditions: ClassVar[dict[str, dict[str, list[str]]]] = {}
+    height_asks: ClassVar[dict[str, Any]] = {}
+
+
+def questions_of(model: type[Asking], root: str) -> list[Asked]:
+    """The questions of a model in its order, their fields under the path `root`."""
+    found = []
+    for name in model.order:
+        if name == "height":
+            own = {"ask": "How high", "instrument": "height", **model.height_asks}
+            found.append(Asked(path="height", kind="own", label=own["ask"], watch=["height"], **own))
+        elif (extra := _question(model.model_fields[name])) is not None:
+            found.append(_asked(model, name, root, dict(extra)))
+    return found
+
+
+def _question(field: FieldInfo) -> dict[str, Any] | None:
+    extra = field.json_schema_extra
+    found = extra.get("question") if isinstance(extra, dict) else None
+    return found if isinstance(found, dict) else None
+
+
+def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> Asked:
+    field, path = model.model_fields[name], f"{root}.{name}"
+    kind = _kind(field, extra)
+    words: dict[str, str] = extra.pop("words", {})
+    when: dict[str, list[str]] = extra.pop("when", model.conditions.get(name, {}))
+    watch = [path] + ([f"{path}_measured"] if f"{name}_measured" in model.model_fields else [])
+    default = None if field.is_required() else field.get_default(call_default_factory=True)
+    usual = getattr(default, "text", default)
+    return Asked(
+        path=path,
+        kind=kind,
+        label=extra.pop("label", extra["ask"]),
+        answers=[Answer(value=value, text=text) for value, text in words.items()],
+        usual=None if usual is None or isinstance(usual, tuple | BaseModel) else str(usual),
+        optional=not field.is_required() and default is None,
+        measurable=f"{name}_measured" in model.model_fields,
+        when={f"{root}.{other}": values for other, values in when.items()},
+        watch=watch,
+        **extra,
+    )
+
+
+def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
+    if "instrument" in extra:
+        return "own"
+    if extra.get("stock") == "sheet":
+        return "sheet"
+    if "stock" in extra:
+        return "timber"
+    if "words" in extra or get_origin(field.annotation) is Literal:
+        return "choice"
+    kinds = (field.annotation, *get_args(field.annotation))
+    if bool in kinds:
+        return "yes"
+    if Length in kinds:
+        return "length"
+    return "number" if float in kinds or int in kinds else "choice"

@@ -1,0 +1,52 @@
+"""The bed from above."""
+
+from collections.abc import Iterator, Mapping
+from itertools import pairwise
+
+from acrebox.core.assembly import Assembly
+from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part
+
+MOST_SIDES_DIMENSIONED = 12
+
+
+def draw_plan(bed: Assembly, labels: Mapping[str, str]) -> View:
+    """Everything seen from above, topmost last; outside and inside sizes, posts from centre to centre."""
+    top_down = sorted(bed.parts, key=lambda p: p.body.bounds[1][2])
+    shapes: list[Drawn] = []
+    for room in bed.compartments:
+        shapes += [drawn("soil", None, "soil", "soil", face) for face in room.inside.seen_from_above]
+    for part in top_down:
+        shapes += drawn_part("seen", part, labels[part.name], part.body.seen_from_above)
+    dimensions = _of_rectangle(bed) if bed.outline.is_rectangle else _of_sides(bed)
+    return View(name="plan", title="Plan from above", shapes=shapes, dimensions=list(dimensions))
+
+
+def _of_rectangle(bed: Assembly) -> Iterator[Dimension]:
+    length, width = bed.size("outside")
+    (x0, y0), (x1, _), (_, y1) = bed.inner.points[:3]
+    yield dimension("outside length", (0, 0), (length, 0), "below", 2)
+    yield dimension("inside length", (x0, 0), (x1, 0), "below", 1)
+    yield dimension("outside width", (0, 0), (0, width), "left", 2)
+    yield dimension("inside width", (0, y0), (0, y1), "left", 1)
+    for name, side in (("front", "above"), ("right", "right")):
+        wall = next(s for s in bed.outline.sides if s.name == name)
+        for a, b in pairwise(bed.post_marks(wall.name)):
+            start, end = ((a, width), (b, width)) if side == "above" else ((length, a), (length, b))
+            yield dimension("post centres", start, end, side, 1)  # type: ignore[arg-type]
+
+
+def _of_sides(bed: Assembly) -> Iterator[Dimension]:
+    length, width = bed.size("outside")
+    if len(bed.outline.sides) <= MOST_SIDES_DIMENSIONED:
+        for side in bed.outline.sides:
+            yield dimension(f"{side.name}, outside", side.start, side.end, "aligned", 1)
+    if not any(
+        abs(abs(s.end[0] - s.start[0]) - length) < 0.5 and max(s.start[1], s.end[1]) < 0.5
+        for s in bed.outline.sides
+    ):
+        yield dimension("overall length", (0, 0), (length, 0), "below", 3)
+    if not any(
+        abs(abs(s.end[1] - s.start[1]) - width) < 0.5 and max(s.start[0], s.end[0]) < 0.5
+        for s in bed.outline.sides
+    ):
+        yield dimension("overall width", (0, 0), (0, width), "left", 3)

@@ -1,0 +1,328 @@
+"""The bench part of the Plan: cut list, sticks as cut, stop settings, what to buy."""
+
+from collections import Counter
+from decimal import Decimal
+from math import ceil
+
+from acrebox.core.assembly import StickPiece
+from acrebox.core.bench.setups import stop_settings
+from acrebox.core.bench.sticks import CutStick, StockCutting, cut_all
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.measure.convert import tenths
+from acrebox.core.plan.bench_rows import (
+    Buy,
+    Cut,
+    Cutting,
+    PieceOnStick,
+    PlannedStick,
+    SectionBound,
+    StopBlock,
+)
+from acrebox.core.plan.fill import SOIL
+from acrebox.core.takeoff import CutGroup
+from acrebox.core.worked import Worked
+
+PRICE_LIST = "the yard's price list (invented)"
+METHOD = "branch and price on the mix of sticks; exact bound in whole numbers"
+
+
+def cuts_of(seen: Seen) -> list[Cut]:
+    """The cut list: pieces alike by label."""
+    return [_cut(group, seen) for group in seen.takeoff.cut]
+
+
+def _cut(group: CutGroup, seen: Seen) -> Cut:
+    show, first, piece = seen.show.length, group.parts[0], group.piece
+    length = group.length / 10
+    words = f"{group.role} {first.name}: {show(piece.finished)}"
+    if piece.allowance:
+        words += f" + {show(piece.allowance)} {piece.allowed_for} = {show(length)}"
+    if piece.over_edge:
+        words += ", over the longest edge"
+    where = ", ".join(p.name for p in group.parts)
+    return Cut(
+        label=group.label,
+        role=group.role,
+        stock=group.stock,
+        length_mm=length,
+        count=group.count,
+        rip_mm=piece.ripped,
+        ends=_ends(piece),
+        notches=len(piece.notches),
+        parts=[seen.takeoff.part_labels[p.name] for p in group.parts],
+        working={
+            "length_mm": Worked(amount=length, unit="mm", working=words),
+            "count": Worked(amount=group.count, unit="pieces", working=f"{group.count}: {where}"),
+        },
+    )
+
+
+def _ends(piece: StickPiece) -> str:
+    """`square`, `45° mitre at both ends`, `30° bevel at one end`: from square, across thickness or face."""
+    angles = [
+        (abs(end.mitre), "mitre") if abs(end.mitre) > 0.01 else (abs(end.bevel), "bevel")
+        for end in piece.ends
+    ]
+    cut = [(angle, kind) for angle, kind in angles if angle > 0.01]
+    if not cut:
+        return "square"
+    if len(cut) == 2 and abs(cut[0][0] - cut[1][0]) < 0.01:
+        return f"{cut[0][0]:.4g}° {cut[0][1]} at both ends"
+    return ", ".join(f"{angle:.4g}° {kind}" for angle, kind in cut) + (" at one end" if len(cut) == 1 else "")
+
+
+def cutting_of(seen: Seen) -> Cutting:
+    """Every stick as cut, numbered through; the stop settings section by section; the bound."""
+    sticks: list[PlannedStick] = []
+    settings: list[StopBlock] = []
+    seen_lengths: Counter[tuple[str, int]] = Counter()
+    for section in seen.cuttings:
+        first = len(sticks) + 1
+        for stick in section.sticks:
+            sticks.append(_stick(stick, len(sticks) + 1, seen, seen_lengths))
+        settings += _settings(section, first)
+    cost = sum((s.cost for s in seen.cuttings), Decimal(0))
+    bound = sum((s.bound for s in seen.cuttings), Decimal(0))
+    show = seen.show.money
+    proven = all(s.proven for s in seen.cuttings)
+    verdict = (
+        "proven best: no plan costs less"
+        if proven
+        else f"at most {show(cost - bound)} dearer than the best there can be"
+    )
+    each = " + ".join(f"{s.stock} {show(s.cost)}" for s in seen.cuttings)
+    return Cutting(
+        sticks=sticks,
+        settings=settings,
+        sections=[_bound(s, seen) for s in seen.cuttings],
+        cost=float(cost),
+        bound=float(bound),
+        proven=proven,
+        working={
+            "cost": Worked(
+                amount=float(cost), unit=seen.book.currency, working=f"{each} = {show(cost)}", source=METHOD
+            ),
+            "bound": Worked(
+                amount=float(bound),
+                unit=seen.book.currency,
+                working=f"plan {show(cost)}, bound {show(bound)}: {verdict}",
+                assumptions=_saw(seen),
+                source=METHOD,
+            ),
+        },
+    )
+
+
+def _saw(seen: Seen) -> list[str]:
+    bench, show = seen.design.bench, seen.show.length
+    return [
+        f"kerf {bench.kerf.mm:g} mm a cut",
+        (
+            f"{show(bench.trim.mm)} squared off {'both ends' if bench.trim_ends == 'both' else 'one end'}"
+            if bench.trim.mm
+            else "sticks come with square ends"
+        ),
+    ]
+
+
+def _bound(section: StockCutting, seen: Seen) -> SectionBound:
+    show = seen.show.money
+    timber = seen.book.find_cuttable(section.stock)
+    bought = [s for s in section.sticks if not s.supply.to_hand]
+    mix = Counter(s.supply.length for s in section.sticks)
+    words = " + ".join(
+        f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True)
+    )
+    tie = (
+        "and no plan of that cost has fewer sticks"
+        if section.fewest
+        else "a plan of that cost with fewer sticks may exist"
+    )
+    return SectionBound(
+        stock=section.stock,
+        name=timber.name if timber else section.stock,
+        sticks=len(bought),
+        cost=float(section.cost),
+        bound=float(section.bound),
+        proven=section.proven,
+        fewest_sticks=section.fewest,
+        working={
+            "bound": Worked(
+                amount=float(section.bound),
+                unit=seen.book.currency,
+                working=(
+                    f"{words} for {show(section.cost)}; nothing can cost less than {show(section.bound)},"
+                    f" {tie}"
+                ),
+                assumptions=_saw(seen),
+                source=METHOD,
+            ),
+            "cost": Worked(
+                amount=float(section.cost), unit=seen.book.currency, working=f"{words} = {show(section.cost)}"
+            ),
+        },
+    )
+
+
+def _stick(stick: CutStick, number: int, seen: Seen, counts: Counter[tuple[str, int]]) -> PlannedStick:
+    bench = seen.design.bench
+    at, kerf = bench.trim.mm, bench.kerf.mm
+    pieces = []
+    for label, length in stick.pieces:
+        counts[stick.stock, length] += 1
+        # A tick belongs to the n-th piece of its length: it outlives labels that move when the design changes.
+        key = f"{stick.stock}:{length}:{counts[stick.stock, length]}"
+        pieces.append(
+            PieceOnStick(
+                key=key, label=label, group=label.rstrip("0123456789"), start_mm=at, length_mm=length / 10
+            )
+        )
+        at += length / 10 + kerf
+    return PlannedStick(
+        number=number,
+        stock=stick.stock,
+        length_mm=stick.supply.length / 10,
+        to_hand=stick.supply.to_hand,
+        price=float(stick.supply.price),
+        trim_mm=bench.trim.mm,
+        kerf_mm=kerf,
+        pieces=pieces,
+        offcut_mm=stick.offcut / 10,
+        offcut_name=f"off-cut {number}" if stick.offcut >= tenths(bench.keep_from.mm) else None,
+    )
+
+
+def _settings(section: StockCutting, first: int) -> list[StopBlock]:
+    labels: dict[int, list[str]] = {}
+    for stick in section.sticks:
+        for label, length in stick.pieces:
+            labels.setdefault(length, []).append(label)
+    return [
+        StopBlock(
+            stock=section.stock,
+            length_mm=s.length / 10,
+            labels=sorted({label.rstrip("0123456789") for label in labels[s.length]}),
+            count=s.count,
+            sticks=[first + n - 1 for n in s.sticks],
+        )
+        for s in stop_settings(section.sticks)
+    ]
+
+
+def stick_lines(seen: Seen) -> list[Buy]:
+    """The timber of the buying list: sticks by section and length; off-cuts to hand are not bought."""
+    lines = []
+    for section in seen.cuttings:
+        timber = seen.book.find_cuttable(section.stock)
+        supply = Counter(s.supply for s in section.sticks if not s.supply.to_hand)
+        for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
+            cost = bought.price * count
+            length = seen.show.length(bought.length / 10)
+            lines.append(
+                Buy(
+                    item=section.stock,
+                    name=timber.name if timber else section.stock,
+                    stage="bench",
+                    count=count,
+                    unit="sheet" if seen.book.find_sheet(section.stock) else "stick",
+                    length_mm=bought.length / 10,
+                    each=float(bought.price),
+                    cost=float(cost),
+                    working={
+                        "cost": Worked(
+                            amount=float(cost),
+                            unit=seen.book.currency,
+                            working=(
+                                f"{count} × {length} at {seen.show.money(bought.price)} ="
+                                f" {seen.show.money(cost)}"
+                            ),
+                            assumptions=["the yard's list price, or the one you typed"],
+                            source=PRICE_LIST,
+                        )
+                    },
+                )
+            )
+    return lines
+
+
+def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen) -> Buy:
+    """A line of the buying list; `words` say how the count came about."""
+    cost, show = price * count, seen.show.money
+    working = Worked(
+        amount=float(cost),
+        unit=seen.book.currency,
+        working=f"{words} × {show(price)} = {show(cost)}",
+        source=PRICE_LIST,
+    )
+    return Buy(
+        item=key,
+        name=name,
+        stage="bench",
+        count=count,
+        unit=unit,
+        each=float(price),
+        cost=float(cost),
+        working={"cost": working},
+    )
+
+
+def goods_lines(seen: Seen) -> list[Buy]:
+    """Whole boxes of fixings, and goods by the piece or the metre."""
+    counts: Counter[str] = Counter()
+    for fixed in seen.fixings:
+        counts[fixed.screw.key] += fixed.count
+    lines = []
+    for screw in seen.book.screw:
+        if counts[screw.key]:
+            boxes = ceil(counts[screw.key] / screw.box)
+            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}"
+            lines.append(_line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen))
+    for good in seen.takeoff.counted:
+        sold, count = seen.book.find_good(good.key), ceil(good.count)
+        lines.append(
+            _line(
+                good.key,
+                sold.name,
+                count,
+                good.unit,
+                sold.price,
+                f"{good.working}; {count} {good.unit}",
+                seen,
+            )
+        )
+    return lines
+
+
+def buying_of(seen: Seen) -> list[Buy]:
+    """Everything to buy: sticks and sheets, fixings and goods, soil."""
+    return [*stick_lines(seen), *seen.of(GOODS), *seen.of(SOIL)]
+
+
+CUTTINGS = register(
+    Chapter(
+        key="cuttings",
+        stage="bench",
+        reads=("show", "effort", "takeoff", "design.bench"),
+        work=lambda seen: cut_all(seen.takeoff.cut, seen.design.bench, seen.book, seen.show, seen.effort),
+    )
+)
+CUTS = register(Chapter(key="cuts", stage="bench", reads=("show", "takeoff"), work=cuts_of, model=list[Cut]))
+CUTTING = register(
+    Chapter(
+        key="cutting",
+        stage="bench",
+        reads=("show", "cuttings", "design.bench"),
+        work=cutting_of,
+        model=Cutting,
+    )
+)
+GOODS = register(Chapter(key="goods", stage="bench", reads=("show", "fixed", "takeoff"), work=goods_lines))
+BUYING = register(
+    Chapter(
+        key="buying",
+        stage="bench",
+        reads=("show", "cuttings", "goods", "soil"),
+        work=buying_of,
+        model=list[Buy],
+    )
+)

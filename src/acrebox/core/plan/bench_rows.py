@@ -1,0 +1,88 @@
+"""The bench part of the Plan, as published: cuts, sticks as cut, what to buy."""
+
+from acrebox.core.plan.rows import Amount, Figures, Row
+
+
+class Cut(Figures):
+    """Pieces alike: what to saw, how many, and the parts they become."""
+
+    label: str
+    role: str
+    stock: str
+    length_mm: Amount
+    rip_mm: Amount | None
+    ends: str
+    notches: int
+    count: int
+    parts: list[str]
+
+
+class Buy(Figures):
+    """One line of the buying list."""
+
+    item: str
+    name: str
+    stage: str
+    count: int
+    unit: str
+    length_mm: Amount | None = None
+    each: Amount
+    cost: Amount
+
+
+class PieceOnStick(Row):
+    """A piece on a stick: its label and where it starts along the stick [mm]. `key` names it for ticks."""
+
+    key: str
+    label: str
+    group: str
+    start_mm: Amount
+    length_mm: Amount
+
+
+class PlannedStick(Row):
+    """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth keeping."""
+
+    number: int
+    stock: str
+    length_mm: Amount
+    to_hand: bool
+    price: Amount
+    trim_mm: Amount
+    kerf_mm: Amount
+    pieces: list[PieceOnStick]
+    offcut_mm: Amount
+    offcut_name: str | None
+
+
+class StopBlock(Row):
+    """One setting of the stop [mm], used once, in the order of the list."""
+
+    stock: str
+    length_mm: Amount
+    labels: list[str]
+    count: int
+    sticks: list[int]
+
+
+class SectionBound(Figures):
+    """How good the cutting of one section is proven to be."""
+
+    stock: str
+    name: str
+    sticks: int
+    cost: Amount
+    bound: Amount
+    proven: bool
+    fewest_sticks: bool
+
+
+class Cutting(Figures):
+    """All sticks as cut; `bound` is what no plan can undercut."""
+
+    sticks: list[PlannedStick]
+    settings: list[StopBlock]
+    sections: list[SectionBound]
+    cost: Amount
+    bound: Amount
+    proven: bool

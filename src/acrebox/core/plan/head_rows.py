@@ -1,0 +1,29 @@
+"""What a Plan says of itself, as published: whose it is, what was understood, its totals."""
+
+from typing import Literal
+
+from acrebox.core.plan.rows import Amount, Figures, Row
+
+
+class Understood(Row):
+    """A length or volume of the design as it was understood, in both systems."""
+
+    amount: Amount
+    unit: Literal["mm", "L"]
+    metric: str
+    imperial: str
+
+
+class Totals(Figures):
+    """The running figures of the tape."""
+
+    sticks: int
+    timber_cost: Amount
+    fixing_cost: Amount
+    stock_cost: Amount
+    fill_cost: Amount
+    cost: Amount
+    soil_l: Amount
+    soil_kg: Amount
+    timber_kg: Amount
+    weight_kg: Amount

@@ -1,0 +1,38 @@
+"""What the watch-outs see, and what can be ticked off at each stage."""
+
+from acrebox.core.advice import WatchOut, watch_outs
+from acrebox.core.chapter import EVERYTHING, Chapter, Seen, register
+from acrebox.core.plan.bench import CUTTING
+from acrebox.core.plan.rows import Row
+
+
+class Tickable(Row):
+    """Something that can be ticked off: at which stage, of which kind, under which key."""
+
+    stage: str
+    kind: str
+    key: str
+
+
+def ticks_of(seen: Seen) -> list[Tickable]:
+    """Pieces to cut, then layers to lay; a material that lies twice is counted."""
+    found = [
+        Tickable(stage="bench", kind="cut", key=piece.key)
+        for stick in seen.of(CUTTING).sticks
+        for piece in stick.pieces
+    ]
+    laid: dict[str, int] = {}
+    for layer in seen.layers:
+        key = layer.material.key
+        laid[key] = laid.get(key, 0) + 1
+        name = key if laid[key] == 1 else f"{key}:{laid[key]}"
+        found.append(Tickable(stage="fill", kind="fill", key=name))
+    return found
+
+
+TICKS = register(
+    Chapter(key="ticks", stage="bench", reads=("cutting", "layers"), work=ticks_of, model=list[Tickable])
+)
+WATCH_OUTS = register(
+    Chapter(key="watch_outs", stage="shape", reads=(EVERYTHING,), work=watch_outs, model=list[WatchOut])
+)

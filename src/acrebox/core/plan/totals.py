@@ -1,0 +1,84 @@
+"""The running figures of the tape."""
+
+from decimal import Decimal
+
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.plan.bench import GOODS, PRICE_LIST
+from acrebox.core.plan.head_rows import Totals
+from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
+
+
+def totals_of(seen: Seen) -> Totals:
+    """What is bought, what it costs, what it weighs."""
+    timber = sum((s.cost for s in seen.cuttings), Decimal(0))
+    goods = sum((Decimal(str(line.cost)) for line in seen.of(GOODS)), Decimal(0))
+    soil = sum((p.cost for p in seen.purchases), Decimal(0))
+    wet = sum(x.settled * x.material.wet_kg_per_l for x in seen.layers)
+    wood = sum(seen.takeoff.weights_kg.values())
+    return Totals(
+        sticks=sum(not x.supply.to_hand for s in seen.cuttings for x in s.sticks),
+        timber_cost=float(timber),
+        fixing_cost=float(goods),
+        stock_cost=float(timber + goods),
+        fill_cost=float(soil),
+        cost=float(timber + goods + soil),
+        soil_l=sum(x.settled for x in seen.layers),
+        soil_kg=wet,
+        timber_kg=wood,
+        weight_kg=wet + wood,
+        working={**_money(seen, timber, goods, soil), **_amounts(seen, wet, wood)},
+    )
+
+
+def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workings:
+    show, currency = seen.show.money, seen.book.currency
+    parts = f"sticks and sheets {show(timber)} + fixings {show(goods)}"
+    stock, whole = timber + goods, timber + goods + soil
+    return {
+        "stock_cost": Worked(
+            amount=float(stock), unit=currency, working=f"{parts} = {show(stock)}", source=PRICE_LIST
+        ),
+        "cost": Worked(
+            amount=float(whole),
+            unit=currency,
+            working=f"{parts} + soil {show(soil)} = {show(whole)}",
+            assumptions=["concrete and liner are not in this yet"],
+            source=PRICE_LIST,
+        ),
+    }
+
+
+def _amounts(seen: Seen, wet: float, wood: float) -> Workings:
+    show = seen.show
+    bought = [(s.stock, sum(not x.supply.to_hand for x in s.sticks)) for s in seen.cuttings]
+    count = sum(n for _, n in bought)
+    settled = sum(x.settled for x in seen.layers)
+    return {
+        "sticks": Worked(
+            amount=count,
+            unit="sticks",
+            working=(" + ".join(f"{stock} {n}" for stock, n in bought) or "nothing is cut from sticks")
+            + f" = {count} to buy",
+        ),
+        "soil_l": Worked(
+            amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"
+        ),
+        "weight_kg": Worked(
+            amount=wet + wood,
+            unit="kg",
+            working=f"wet soil {show.weight(wet)} + timber {show.weight(wood)} = {show.weight(wet + wood)}",
+            assumptions=["watered through", "timber at its yard density"],
+            source=COMMON_PRACTICE,
+        ),
+    }
+
+
+TOTALS = register(
+    Chapter(
+        key="totals",
+        stage="bench",
+        reads=("show", "takeoff", "cuttings", "goods", "layers", "purchases"),
+        work=totals_of,
+        model=Totals,
+    )
+)

@@ -1,0 +1,5 @@
+"""What would mend what was seen: small changes of a design, each tried before it is offered."""
+
+from acrebox.core.remedies.remedies import Remedy, remedies
+
+__all__ = ["Remedy", "remedies"]

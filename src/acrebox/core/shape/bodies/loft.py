@@ -1,0 +1,244 @@
+"""Between outlines at heights: tapered and round vessels, their insides, and rooms whose walls are not plumb."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import pairwise
+from math import cos, pi, sin
+from typing import Protocol
+
+import numpy as np
+from shapely import Polygon, unary_union
+
+from acrebox.core.shape.bodies.body import Body
+from acrebox.core.shape.bodies.box import Box, box_round
+from acrebox.core.shape.bodies.face import Circle, Face, faces_of
+from acrebox.core.shape.bodies.mesh import Floats, Mesh, made, mesh_of, triangulated
+from acrebox.core.shape.slices import AreaPiece, Slice, fitted, merged
+from acrebox.core.shape.vector import UP, Point, Point2, X, Y
+
+ROUND_POINTS = 96
+
+
+class LevelOutline(Protocol):
+    """An outline at one height, that another of its kind can be drawn up to."""
+
+    @property
+    def area(self) -> float: ...
+    @property
+    def points(self) -> tuple[Point2, ...]: ...
+
+    def between(self, other: "LevelOutline", share: float) -> "LevelOutline":
+        """The outline so far on the way to another of its kind."""
+        ...
+
+
+@dataclass(frozen=True)
+class Corners:
+    """An outline of straight sides, anticlockwise [mm]; another has its corners in the same order."""
+
+    points: tuple[Point2, ...]
+
+    @property
+    def area(self) -> float:
+        """Area [mm²]."""
+        return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairwise([*self.points, self.points[0]])) / 2
+
+    def between(self, other: LevelOutline, share: float) -> "Corners":
+        """Each corner so far on the way to its fellow."""
+        pairs = zip(self.points, other.points, strict=True)
+        return Corners(tuple((a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])) for a, b in pairs))
+
+
+@dataclass(frozen=True)
+class Oval:
+    """Two half circles with `straight` between them along x [mm]; a circle where that is 0."""
+
+    centre: Point2
+    radius: float
+    straight: float = 0.0
+
+    @property
+    def area(self) -> float:
+        """πr² + 2r·s [mm²]."""
+        return pi * self.radius**2 + 2 * self.radius * self.straight
+
+    @cached_property
+    def points(self) -> tuple[Point2, ...]:
+        """Points round it, anticlockwise, as many for every size."""
+        (x, y), half = self.centre, ROUND_POINTS // 2
+        found = []
+        for side, start in ((1, -pi / 2), (-1, pi / 2)):
+            for n in range(half + 1):
+                angle = start + pi * n / half
+                found.append(
+                    (x + side * self.straight / 2 + self.radius * cos(angle), y + self.radius * sin(angle))
+                )
+        return tuple(found[:-1]) if self.straight else (*found[:half], *found[half + 1 : -1])
+
+    def between(self, other: LevelOutline, share: float) -> "Oval":
+        """Centre, radius and straight so far on the way to the other's."""
+        assert isinstance(other, Oval)
+        (ax, ay), (bx, by) = self.centre, other.centre
+        return Oval(
+            (ax + share * (bx - ax), ay + share * (by - ay)),
+            self.radius + share * (other.radius - self.radius),
+            self.straight + share * (other.straight - self.straight),
+        )
+
+
+@dataclass(frozen=True)
+class Loft(Body):
+    """Outlines at rising heights [mm], straight between each two; `hollow` is taken out of it.
+
+    Every side moves straight from one outline to the next, so the area is quadratic in height: a tapered vessel is
+    the prismatoid of its rims, not their mean times the height. Two outlines at one height are a step.
+    """
+
+    levels: tuple[tuple[float, LevelOutline], ...]
+    hollow: "Loft | None" = None
+
+    @cached_property
+    def _solid(self) -> tuple[Slice, ...]:
+        found = []
+        for (z0, low), (z1, high) in pairwise(self.levels):
+            if z1 - z0 > 1e-9:
+                at = [low.between(high, share).area for share in (1 / 6, 1 / 2, 5 / 6)]
+                found.append(fitted(z0, z1, (at[0], at[1], at[2])))
+        return tuple(found)
+
+    @cached_property
+    def areas(self) -> tuple[AreaPiece, ...]:
+        """Area by height [mm², mm], exact for round outlines too."""
+        return merged(self._solid, self.hollow._solid if self.hollow else ())
+
+    @cached_property
+    def volume(self) -> float:
+        """Volume [mm³], exact for round outlines too."""
+        inside = self.hollow.volume if self.hollow else 0.0
+        return sum(s.litres_to(s.z1) for s in self._solid) * 1e6 - inside
+
+    @cached_property
+    def mesh(self) -> Mesh:
+        """Bottom, walls level by level, top; the hollow cut out."""
+        rings = [(z, outline.points) for z, outline in self.levels]
+        _, ends = triangulated(Polygon(rings[0][1]))
+        _, top = triangulated(Polygon(rings[-1][1]))
+        size, last = len(rings[0][1]), (len(rings) - 1) * len(rings[0][1])
+        faces = [(a, c, b) for a, b, c in ends] + [(last + a, last + b, last + c) for a, b, c in top]
+        for level in range(len(rings) - 1):
+            here, there = level * size, (level + 1) * size
+            for n in range(size):
+                a, b = n, (n + 1) % size
+                faces += [(here + a, here + b, there + a), (here + b, there + b, there + a)]
+        outer = made([(x, y, z) for z, ring in rings for x, y in ring], faces)
+        return mesh_of(outer.manifold - self.hollow._opened().manifold) if self.hollow else outer
+
+    def _opened(self) -> Mesh:
+        """The surface of a hollow, drawn a hair over its rim, so that no skin is left there."""
+        (z, rim) = self.levels[-1]
+        return Loft((*self.levels, (z + 1.0, rim))).mesh
+
+    @cached_property
+    def envelope(self) -> Box:
+        """The box round it along the axes."""
+        return box_round(self.mesh.points, (X, UP, Y))
+
+    def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
+        """The circles of its round outlines, seen from above."""
+        if across != X or up != Y:
+            return ()
+        return tuple(
+            _circles(
+                [o for _, o in self.levels] + ([o for _, o in self.hollow.levels] if self.hollow else [])
+            )
+        )
+
+    @cached_property
+    def bounds(self) -> tuple[Point, Point]:
+        """Least and greatest corner [mm]."""
+        xs, ys = zip(*(p for _, o in self.levels for p in o.points), strict=True)
+        return (min(xs), min(ys), self.levels[0][0]), (max(xs), max(ys), self.levels[-1][0])
+
+    @cached_property
+    def is_plumb(self) -> bool:
+        """Whether it is the same all the way up."""
+        first = self.levels[0][1].points
+        return self.hollow is None and all(o.points == first for _, o in self.levels)
+
+    def silhouette(self, across: Point, up: Point) -> tuple[Face, ...]:
+        """Its outline; from above the outlines of all its levels together."""
+        if across == X and up == Y:
+            if self.is_plumb:
+                return (Face(self.levels[0][1].points, (), self.circles(X, Y)),)
+            return faces_of(unary_union([Polygon(o.points) for _, o in self.levels]), self.circles(X, Y))
+        return super().silhouette(across, up)
+
+    def section(self, axis: int, at: float) -> tuple[Face, ...]:
+        """Its section; level ones are its outline at that height, upright ones are drawn strip by strip if its sides allow."""
+        if axis != 2 and self._is_parallel:
+            return self._strips(axis, at)
+        if axis != 2:
+            return super().section(axis, at)
+        outline = self._at(at)
+        if outline is None:
+            return ()
+        inner = self.hollow._at(at) if self.hollow else None
+        circles = tuple(_circles([o for o in (outline, inner) if o is not None]))
+        return (Face(outline.points, (inner.points,) if inner else (), circles),)
+
+    @cached_property
+    def _is_parallel(self) -> bool:
+        """Whether it is solid and every side keeps its direction from level to level: then an upright section's edges
+        are straight from level to level."""
+        if self.hollow is not None or not all(isinstance(o, Corners) for _, o in self.levels):
+            return False
+        first = _directions(self.levels[0][1].points)
+        return all(bool(np.allclose(_directions(o.points), first, atol=1e-6)) for _, o in self.levels)
+
+    def _strips(self, axis: int, at: float) -> tuple[Face, ...]:
+        """Upright sections, one for each strip of the plan that is cut."""
+        met = [(z, _spans(outline.points, axis, at)) for z, outline in self.levels]
+        count = len(met[0][1])
+        if not count or any(len(spans) != count for _, spans in met):
+            return super().section(axis, at) if any(spans for _, spans in met) else ()
+        faces = []
+        for n in range(count):
+            left = [(spans[n][0], z) for z, spans in met]
+            right = [(spans[n][1], z) for z, spans in met]
+            faces.append(Face((*left, *reversed(right))))
+        return tuple(faces)
+
+    def _at(self, z: float) -> LevelOutline | None:
+        for (z0, low), (z1, high) in pairwise(self.levels):
+            if z0 < z <= z1:
+                return low.between(high, (z - z0) / (z1 - z0))
+        return None
+
+
+def _directions(points: tuple[Point2, ...]) -> Floats:
+    """Unit directions of an outline's sides."""
+    ring = np.array(points)
+    sides = np.roll(ring, -1, axis=0) - ring
+    return np.asarray(sides / np.linalg.norm(sides, axis=1)[:, None])
+
+
+def _spans(points: tuple[Point2, ...], axis: int, at: float) -> list[tuple[float, float]]:
+    """From where to where a line across an axis of the plan runs inside an outline."""
+    met = []
+    for a, b in pairwise([*points, points[0]]):
+        if (a[axis] - at) * (b[axis] - at) < 0 or (a[axis] == at) != (b[axis] == at):
+            share = (at - a[axis]) / (b[axis] - a[axis])
+            if 0 <= share < 1:
+                met.append(a[1 - axis] + share * (b[1 - axis] - a[1 - axis]))
+    met.sort()
+    return list(zip(met[::2], met[1::2], strict=False))
+
+
+def _circles(outlines: Sequence[LevelOutline]) -> Iterator[Circle]:
+    for outline in outlines:
+        if isinstance(outline, Oval):
+            (x, y), half = outline.centre, outline.straight / 2
+            yield Circle(x + half, y, outline.radius)
+            if half:
+                yield Circle(x - half, y, outline.radius)
