@@ -68,9 +68,9 @@ def test_the_wood_and_the_soil_can_be_said(page: Page, site: str) -> None:
 
 
 def test_the_solid_turns_by_keys_comes_apart_and_lights_its_rows(gl_page: Page, site: str) -> None:
-    bed = make_bed(site, document(name="Box"))
+    bed = make_bed(site, document(name="Solid"))
     open_bed(gl_page, site, bed, "bench")
-    gl_page.get_by_role("button", name="Box").click()
+    gl_page.get_by_role("button", name="Solid").click()
     canvas = gl_page.locator("canvas")
     expect(canvas).to_have_attribute("data-parts", str(len(plan_of(site, bed)["parts"])))
     turn = canvas.get_attribute("data-turn")
@@ -96,7 +96,7 @@ def test_without_webgl_the_drawings_remain(site: str, browser: Browser) -> None:
     without = browser.browser_type.launch(executable_path=CHROMIUM, args=[*FLAGS, "--disable-3d-apis"])
     page = without.new_page()
     open_bed(page, site, make_bed(site, document(name="No WebGL")))
-    page.get_by_role("button", name="Box").click()
+    page.get_by_role("button", name="Solid").click()
     expect(page.get_by_text("This browser has no WebGL")).to_be_visible()
     expect(page.locator(".view.plan")).to_be_visible()
     page.get_by_label("Length, outside").fill("7 ft")

@@ -50,7 +50,7 @@ def main() -> None:
             page.goto(f"{site}/bed/{bed['id']}/shape")
             page.locator(".view.plan").wait_for()
             start = perf_counter()
-            page.get_by_role("button", name="Box").click()
+            page.get_by_role("button", name="Solid").click()
             page.locator("canvas[data-turn]").wait_for(timeout=60_000)
             first = perf_counter() - start
             parts = page.locator("canvas").get_attribute("data-parts")

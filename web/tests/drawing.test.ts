@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 
-import type { Dimension, View } from '@/api/client'
+import type { Dimension, Solids, View } from '@/api/client'
 import { aligned, chains, fit, frameAt } from '@/drawing/scale'
-import { apart, cornersOf, pointsOf, type Part } from '@/solid/geometry'
+import { hatchOf, svgPath } from '@/drawing/hatch'
+import { buffersOf, pulledApart } from '@/solid/geometry'
 
 const view = (dimensions: Dimension[] = []): View => ({
   name: 'plan', title: 'Plan', ground: null, dimensions,
-  shapes: [{ kind: 'soil', part: null, role: 'soil', points: [[0, 0], [2000, 0], [2000, 1000], [0, 1000]] }],
+  shapes: [{ kind: 'soil', part: null, role: 'soil', hatch: 'soil', holes: [], arcs: [], points: [[0, 0], [2000, 0], [2000, 1000], [0, 1000]] }],
 })
 const dimension = (name: string, start: [number, number], end: [number, number], side: Dimension['side'] = 'below', tier = 1): Dimension => ({ name, start, end, side, tier, length_mm: Math.hypot(end[0] - start[0], end[1] - start[1]) })
 
@@ -46,37 +47,55 @@ describe('a view on paper', () => {
   })
 })
 
-const board = (more: Partial<Part> = {}): Part => ({
-  id: 'A1', label: 'A', name: 'front 1', role: 'wall board', stock: 'x', side: 'front', course: 2, length_mm: 1000, width_mm: 200, thickness_mm: 50,
-  origin: [0, 0, 200], along: [1, 0, 0], face: [0, 0, 1], through: [0, 1, 0], ends: [{ mitre: 0, bevel: 0 }, { mitre: 0, bevel: 0 }], notches: [], faces: {}, ...more,
+describe('a shape on paper', () => {
+  const frame = frameAt(view(), 1)
+  const ring = (radius: number) => Array.from({ length: 96 }, (_, n) => [1000 + radius * Math.cos((n * Math.PI) / 48), 500 + radius * Math.sin((n * Math.PI) / 48)] as [number, number])
+
+  it('is filled with the hatch that the core names', () => {
+    const [shape] = view().shapes
+    expect(shape && hatchOf('plan', shape)).toBe('url(#plan-soil)')
+    expect(shape && hatchOf('plan', { ...shape, hatch: 'none' })).toBe('none')
+    expect(shape && hatchOf('plan', { ...shape, hatch: 'solid' })).toBe('var(--ink)')
+  })
+
+  it('has its holes cut out', () => {
+    const path = svgPath({ points: [[0, 0], [10, 0], [10, 10], [0, 10]], holes: [[[2, 2], [4, 2], [4, 4]]], arcs: [] }, frame)
+    expect(path.match(/M/g)).toHaveLength(2)
+    expect(path.match(/Z/g)).toHaveLength(2)
+  })
+
+  it('draws a circle as arcs of its own radius and nothing else', () => {
+    const path = svgPath({ points: ring(300), holes: [], arcs: [{ first: 0, last: 95, centre: [1000, 500], radius: 300 }] }, frame)
+    expect(path).not.toContain('L')
+    expect(path.match(/A300\.0 300\.0/g)).toHaveLength(3)
+  })
+
+  it('turns an arc the way its points go', () => {
+    const half = ring(300).slice(0, 49)
+    const up = svgPath({ points: half, holes: [], arcs: [{ first: 0, last: 48, centre: [1000, 500], radius: 300 }] }, frame)
+    const down = svgPath({ points: [...half].reverse(), holes: [], arcs: [{ first: 0, last: 48, centre: [1000, 500], radius: 300 }] }, frame)
+    expect(up).toContain(' 0 0 0 ')
+    expect(down).toContain(' 0 0 1 ')
+  })
 })
 
 describe('the solid', () => {
-  it('puts the corners of a part where the core has them, ends cut', () => {
-    const mitred = cornersOf(board({ ends: [{ mitre: 45, bevel: 0 }, { mitre: 45, bevel: 0 }] }))
-    const at = (n: number) => (mitred[n] as number[]).map((x) => Math.round(x))
-    expect(at(0)).toEqual([0, 0, 200])
-    expect(at(1)).toEqual([50, 50, 200])
-    expect(at(7)).toEqual([950, 50, 400])
+  const part = (id: string, x: number): Solids['parts'][number] => ({ id, material: 'timber', points: [x, 0, 0, x + 1000, 0, 0, x, 1000, 0, x, 0, 1000], triangles: [0, 2, 1, 0, 1, 3, 0, 3, 2, 1, 2, 3], edges: [0, 1, 0, 2], apart: [0, -0.5, 1] })
+  const parts = [part('A1', 0), part('B1', 2000)]
+
+  it('lays the core\'s surfaces one after the other, in metres, each triangle with its part', () => {
+    const made = buffersOf(parts)
+    expect(made.surface).toHaveLength(2 * 4 * 9)
+    expect([...made.triangleOf]).toEqual([0, 0, 0, 0, 1, 1, 1, 1])
+    expect([...made.edgeOf]).toEqual([0, 0, 1, 1])
+    expect([...made.surface.slice(36, 39)]).toEqual([2, 0, 0])
   })
 
-  it('closes every part with faces that look outwards, whichever way it is turned', () => {
-    for (const part of [board(), board({ along: [-1, 0, 0], origin: [1000, 0, 200] })]) {
-      const { surface, edges } = pointsOf(part)
-      expect(surface.length).toBe(36 * 3)
-      expect(edges.length).toBe(24 * 3)
-      let volume = 0
-      for (let n = 0; n < surface.length; n += 9) {
-        const [ax, ay, az, bx, by, bz, cx, cy, cz] = surface.slice(n, n + 9) as [number, number, number, number, number, number, number, number, number]
-        volume += (ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx)) / 6
-      }
-      expect(volume).toBeCloseTo(0.01)
-    }
-  })
-
-  it('comes apart upwards by course and outwards by side; posts stay', () => {
-    expect(apart(board(), 3)).toEqual([-0, -0.5, 1])
-    expect(apart(board({ role: 'corner post', course: null }), 3)).toEqual([-0, -0, 0])
-    expect(apart(board({ role: 'cap board', course: null, face: [0, 1, 0], through: [0, 0, 1] }), 3)[2]).toBe(3)
+  it('comes apart the way the core says, and lies as it was when it is not pulled', () => {
+    const made = buffersOf(parts)
+    expect(pulledApart(made.surface, made.triangleOf, 3, parts, 0)).toBe(made.surface)
+    const moved = pulledApart(made.surface, made.triangleOf, 3, parts, 0.4)
+    expect((moved[1] ?? 0) - (made.surface[1] ?? 0)).toBeCloseTo(-0.2)
+    expect((moved[2] ?? 0) - (made.surface[2] ?? 0)).toBeCloseTo(0.4)
   })
 })

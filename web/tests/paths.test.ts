@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
 import { differences, read, write } from '@/bed/paths'
-import { layerKeys } from '@/bed/stages'
 
 describe('field paths', () => {
   const doc = { name: 'North', fill: { layers: [{ material: 'soil', share: 60 }, { material: 'compost', share: 40 }] } }
@@ -25,11 +24,5 @@ describe('field paths', () => {
       { field: 'fill.layers.0.share', mine: '60', saved: '50' },
     ])
     expect(differences(doc, doc)).toEqual([])
-  })
-})
-
-describe('layers', () => {
-  it('are ticked off one by one, also where a material lies twice', () => {
-    expect(layerKeys([{ material: 'compost' }, { material: 'logs' }, { material: 'compost' }])).toEqual(['compost', 'logs', 'compost:2'])
   })
 })

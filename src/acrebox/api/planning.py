@@ -21,7 +21,7 @@ Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
 ]
 Chapters = Annotated[
-    str | None, Query(description="keys of the chapters wanted, separated by commas; all unless told")
+    str | None, Query(description="keys of the chapters wanted, separated by commas; all but the heavy ones unless told")
 ]
 
 
@@ -79,19 +79,19 @@ def _health() -> dict[str, str]:
 def _plan(design: Design, effort: Effort = 1.0, chapters: Chapters = None) -> Response:
     """The Plan of a Design, or the chapters named; stores nothing."""
     if chapters is None:
-        return _json(plan_bed(design, effort=effort), None)
+        return _json(plan_bed(design, effort=effort), [c.key for c in published() if not c.heavy])
     keys = [key.strip() for key in chapters.split(",") if key.strip()]
     return _json(open_plan(design, effort=effort), keys)
 
 
-def _json(plan: Plan, keys: list[str] | None) -> Response:
+def _json(plan: Plan, keys: list[str]) -> Response:
     return Response(plan.json(keys), media_type="application/json")
 
 
 def router() -> APIRouter:
     """The routes, with every chapter, stage and construction that is registered by now."""
     made = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[422]})
-    model: type[BaseModel] = plan_model()
+    model: type[BaseModel] = plan_model(whole=False)
     made.add_api_route("/plan", _plan, methods=["POST"], response_model=model, name="plan")
     made.add_api_route("/stages", _stages, methods=["GET"], name="stages")
     made.add_api_route("/constructions", _constructions, methods=["GET"], name="constructions")

@@ -41,7 +41,8 @@ class Chapter(Generic[T]):
     """One chapter: its key, the stage it belongs to, what it reads, how it is worked out.
 
     `model` is the type under which it is published in the Plan; without one only other chapters read it. `spread` puts its
-    fields beside those of the Plan instead of under its key; without `judged` the watch-outs do not look at it.
+    fields beside those of the Plan instead of under its key; without `judged` the watch-outs do not look at it. A
+    `heavy` one goes over the wire only when it is asked for by name.
     """
 
     key: str
@@ -51,6 +52,7 @@ class Chapter(Generic[T]):
     model: Any = None
     spread: bool = False
     judged: bool = True
+    heavy: bool = False
 
 
 _chapters: dict[str, Chapter[Any]] = {}

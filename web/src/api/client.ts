@@ -20,14 +20,15 @@ export type Cut = Shapes['Cut']
 export type Layer = Shapes['Layer']
 export type Buy = Shapes['Buy']
 export type Offer = Shapes['Offer']
-export type Kind = Offer['kind']
+export type Asked = Shapes['Asked']
+export type Stage = Shapes['OpenStage']
+export type Solids = Shapes['Solids']
 export type Curve = Shapes['BowCurve']
 export type Remedy = Shapes['Remedy']
 export type Weighed = Shapes['Weighed']
 export type Rates = Shapes['Rates']
 export type Fixing = Shapes['Fixing']
 export type Units = 'metric' | 'imperial'
-export type TickKind = 'cut' | 'buy' | 'fill'
 
 const http = createClient<paths>({ baseUrl: '' })
 
@@ -56,7 +57,9 @@ export const api = {
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
   remedies: (design: Design) => answer<Remedy[]>(http.POST('/api/remedies', { body: design as never })),
   weighUp: (designs: Design[], rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { body: { designs, ...(rates ? { rates } : {}) } as never })),
-  plan: (design: Design, signal: AbortSignal) => answer<Plan>(http.POST('/api/plan', { body: design as never, signal })),
+  plan: (design: Design, signal: AbortSignal, effort = 1) => answer<Plan>(http.POST('/api/plan', { params: { query: { effort } }, body: design as never, signal })),
+  solids: (design: Design) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { chapters: 'solids' } }, body: design as never })),
+  stages: () => answer<Stage[]>(http.GET('/api/stages')),
   beds: () => answer<YardBed[]>(http.GET('/api/beds')),
   bed: (id: string) => answer<Bed>(http.GET('/api/beds/{bed_id}', { params: bedPath(id) })),
   make: (design: Design) => answer<Bed>(http.POST('/api/beds', { body: design as never })),
@@ -67,7 +70,7 @@ export const api = {
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),
-  tick: (id: string, kind: TickKind, key: string, done: boolean) => {
+  tick: (id: string, kind: string, key: string, done: boolean) => {
     const params = { path: { bed_id: id, kind, key } }
     return answer<Bed>(done ? http.PUT('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }) : http.DELETE('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }))
   },

@@ -1,6 +1,6 @@
 import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from 'vue'
 
-import { api, type Bed, type Design, type FieldProblem, type Plan, type ProblemDetails, type TickKind, type Units } from '@/api/client'
+import { api, type Bed, type Design, type FieldProblem, type Plan, type ProblemDetails, type Units } from '@/api/client'
 import { dropDraft, findDraft, keepDraft } from './draft'
 import { read, write } from './paths'
 
@@ -21,6 +21,8 @@ export function useBed(id: string) {
   const conflict = shallowRef<{ mine: Design; saved: Bed } | null>(null)
   const changedElsewhere = ref(false)
   const pointed = ref<string | null>(null)
+  /** How much work searches may do, in times of a first answer. */
+  const effort = ref(1)
 
   let planTimer: number | undefined
   let saveTimer: number | undefined
@@ -42,7 +44,7 @@ export function useBed(id: string) {
     const asked = draft.value
     let result
     try {
-      result = await api.plan(asked, mine.signal)
+      result = await api.plan(asked, mine.signal, effort.value)
     } catch {
       return false
     }
@@ -53,6 +55,12 @@ export function useBed(id: string) {
     else if (result.problem.problems?.length) problems.value = result.problem.problems
     else trouble.value = result.problem.detail
     return result.ok
+  }
+
+  /** Look longer for a cheaper cutting, for as long as the bed is open. */
+  async function searchLonger(times: number) {
+    effort.value = times
+    await replan()
   }
 
   async function settle() {
@@ -186,7 +194,7 @@ export function useBed(id: string) {
     await replan()
   }
 
-  async function tick(kind: TickKind, key: string, done: boolean) {
+  async function tick(kind: string, key: string, done: boolean) {
     const result = await api.tick(id, kind, key, done)
     if (!result.ok) trouble.value = result.problem.detail
     else if (bed.value) bed.value = { ...bed.value, ticks: result.value.ticks }
@@ -219,8 +227,8 @@ export function useBed(id: string) {
   const canRedo = computed(() => Boolean(bed.value?.can_redo))
 
   return {
-    id, bed, draft, plan, problems, trouble, saveState, conflict, changedElsewhere, pointed, ticked, units, canUndo, canRedo,
-    open, edit, change, flush, step, tick, resolve, valueAt, problemAt,
+    id, bed, draft, plan, problems, trouble, saveState, conflict, changedElsewhere, pointed, effort, ticked, units, canUndo, canRedo,
+    open, edit, change, flush, searchLonger, step, tick, resolve, valueAt, problemAt,
   }
 }
 

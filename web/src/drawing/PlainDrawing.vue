@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { View } from '@/api/client'
 import Hatches from './Hatches.vue'
-import { hatchOf, svgPoints } from './hatch'
+import { hatchOf, svgPath } from './hatch'
 import { frameAt } from './scale'
 
 /** A view at a given scale [px a mm] without dimensions, for lists of beds and pictures of choices. */
@@ -14,7 +14,7 @@ const frame = computed(() => frameAt(props.view, props.scale))
 <template>
   <svg :width="frame.right + 1" :height="frame.bottom + 1" :viewBox="`0 0 ${frame.right + 1} ${frame.bottom + 1}`" aria-hidden="true">
     <Hatches :prefix="name" />
-    <polygon v-for="(s, n) in view.shapes" :key="n" :points="svgPoints(s.points, frame)" :fill="hatchOf(name, s)" class="shape" />
+    <path v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" class="shape" />
   </svg>
 </template>
 

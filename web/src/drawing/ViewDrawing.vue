@@ -7,7 +7,7 @@ import AlignedDimension from './AlignedDimension.vue'
 import DimensionChain from './DimensionChain.vue'
 import Hatches from './Hatches.vue'
 import ScaleBar from './ScaleBar.vue'
-import { hatchOf, svgPoints } from './hatch'
+import { hatchOf, svgPath, svgPoints } from './hatch'
 import { chains, fit, type Frame } from './scale'
 
 /** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
@@ -50,10 +50,10 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
         <rect :x="frame.right + 1" :y="ground" :width="width - frame.right - 1" height="9" :fill="`url(#${name}-ground)`" />
         <path :d="`M0 ${ground}H${width}`" />
       </g>
-      <polygon
-        v-for="(s, n) in view.shapes" :key="n" :points="svgPoints(s.points, frame)" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
+      <path
+        v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
-      ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></polygon>
+      ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></path>
       <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ c.bow_mm.toFixed(1) }} mm, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" />

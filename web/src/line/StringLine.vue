@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { STAGES, stageState, type StageKey, type StageState } from '@/bed/stages'
+import { stageState, useStages, type StageState } from '@/bed/useStages'
 import { useThisBed } from '@/bed/useBed'
 
 /** A builder's line from peg to peg: taut between stages that are done, sagging where work is missing. */
-const props = defineProps<{ stage: StageKey }>()
+const props = defineProps<{ stage: string }>()
 const { bed, plan, id } = useThisBed()
 
-const at = computed(() => STAGES.findIndex((s) => s.key === props.stage))
+const stages = useStages()
+const at = computed(() => stages.value.findIndex((s) => s.key === props.stage))
 const pegs = computed(() =>
-  STAGES.map((s, n) => ({
+  stages.value.map((s, n) => ({
     ...s,
     state: (plan.value && bed.value ? stageState(s.key, plan.value, bed.value) : 'not begun') as StageState,
     near: Math.abs(n - at.value) <= 1,

@@ -2,14 +2,13 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { StageKey } from '@/bed/stages'
 import { useThisBed } from '@/bed/useBed'
 import { useYard } from '@/bed/useYard'
 import { useLight } from '@/theme/useLight'
 import StringLine from './StringLine.vue'
 
 /** The top of the page: which bed, the line with its pegs, and how it is shown. */
-const props = defineProps<{ stage: StageKey }>()
+const props = defineProps<{ stage: string }>()
 const { id, draft, edit, units, step, canUndo, canRedo, saveState } = useThisBed()
 const { beds } = useYard()
 const { inSun } = useLight()

@@ -2,29 +2,28 @@
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 
 import type { FieldProblem } from '@/api/client'
-import type { StageKey } from '@/bed/stages'
 import { provideBed, useBed } from '@/bed/useBed'
+import { useStages } from '@/bed/useStages'
 import { useYard } from '@/bed/useYard'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
 import { typeset } from '@/measure/print'
-import BenchSheet from '@/stages/bench/BenchSheet.vue'
-import FillSheet from '@/stages/fill/FillSheet.vue'
-import ShapeSheet from '@/stages/shape/ShapeSheet.vue'
+import { sheetOf } from '@/stages'
 import RunningTape from '@/tape/RunningTape.vue'
 import ConflictBox from './ConflictBox.vue'
 import NothingHere from './NothingHere.vue'
 
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
-const props = defineProps<{ id: string; stage: StageKey }>()
+const props = defineProps<{ id: string; stage: string }>()
 const bed = useBed(props.id)
 provideBed(bed)
 const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo } = bed
 const yard = useYard()
 const missing = ref<string | null>(null)
 const open = ref(false)
-const sheets = { shape: ShapeSheet, bench: BenchSheet, fill: FillSheet }
-const sheet = computed(() => sheets[props.stage])
+const stages = useStages()
+const sheet = computed(() => sheetOf(props.stage))
+const unknown = computed(() => (stages.value.length && !stages.value.some((s) => s.key === props.stage) ? `There is no stage called ${props.stage}.` : null))
 const today = new Date().toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
 
 onMounted(async () => {
@@ -51,7 +50,7 @@ function keys(event: KeyboardEvent) {
 </script>
 
 <template>
-  <NothingHere v-if="missing" :detail="missing" />
+  <NothingHere v-if="missing ?? unknown" :detail="missing ?? unknown ?? undefined" />
   <div v-else class="page" @keydown="keys">
     <a class="skip" href="#sheet">To the sheet</a>
     <TopLine :stage="stage" />
@@ -72,7 +71,7 @@ function keys(event: KeyboardEvent) {
           <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
           <p v-for="p in elsewhere" :key="p.field" class="wrong"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
         </div>
-        <component :is="sheet" v-if="draft" />
+        <component :is="sheet" v-if="draft" :stage="stage" />
         <p v-else class="faint">Fetching the bed …</p>
       </main>
     </div>

@@ -1,27 +1,19 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
-
-import { api, type Offer, type Units } from '@/api/client'
+import type { Offer, Units } from '@/api/client'
+import { useOffers } from '@/bed/useOffers'
 import PlainDrawing from '@/drawing/PlainDrawing.vue'
 import { frameAt } from '@/drawing/scale'
 
 /** The constructions by picture and one plain sentence each, with what each suits and asks for. */
 const props = defineProps<{ units: Units; taken?: string }>()
 const emit = defineEmits<{ take: [kind: string, offer: Offer] }>()
-const offered = ref<Offer[]>([])
-const trouble = ref('')
+const offered = useOffers(() => props.units)
 const WIDE = 200
 const scaleOf = (o: Offer) => WIDE / frameAt(o.picture, 1).right
-
-onMounted(async () => {
-  const result = await api.constructions(props.units)
-  if (result.ok) offered.value = result.value
-  else trouble.value = result.problem.detail
-})
 </script>
 
 <template>
-  <p v-if="trouble" role="alert">{{ trouble }}</p>
+  <p v-if="!offered.length" class="faint" role="status">Fetching the constructions …</p>
   <ul class="offers" aria-label="Constructions">
     <li v-for="o in offered" :key="o.kind">
       <button type="button" class="offer" :aria-pressed="o.kind === taken" :data-kind="o.kind" @click="emit('take', o.kind, o)">

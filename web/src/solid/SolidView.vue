@@ -1,18 +1,29 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 
+import { api, type Solids } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { makeScene } from './useScene'
 
 /** The bed as it will stand: turn it, pull it apart course by course, press a part to light its row. */
 const emit = defineEmits<{ missing: [] }>()
-const { plan, pointed } = useThisBed()
+const { draft, plan, pointed } = useThisBed()
 const box = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const pulled = ref(0)
 const { width, height } = useElementSize(box)
 let scene: ReturnType<typeof makeScene> | null = null
+const solids = shallowRef<Solids | null>(null)
+let asked = 0
+
+/** The surfaces of the bed as it is drawn; a late answer never covers a newer one. */
+async function fetchSolids() {
+  if (!draft.value) return
+  const mine = (asked += 1)
+  const result = await api.solids(draft.value)
+  if (mine === asked && result.ok) solids.value = result.value.solids
+}
 
 function arrange() {
   scene?.pull(pulled.value / 100)
@@ -26,11 +37,12 @@ onMounted(() => {
     emit('missing')
     return
   }
-  if (plan.value) scene.show(plan.value)
+  void fetchSolids()
   scene.resize(width.value, height.value)
 })
 onBeforeUnmount(() => scene?.dispose())
-watch(plan, (now) => {
+watch(plan, fetchSolids)
+watch(solids, (now) => {
   if (now) scene?.show(now)
 })
 watch([width, height], ([w, h]) => scene?.resize(w, h))

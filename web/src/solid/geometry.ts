@@ -1,58 +1,50 @@
-import type { Plan } from '@/api/client'
+import type { Solids } from '@/api/client'
 
-export type Part = Plan['parts'][number]
-type Vector = [number, number, number]
+/* The core's surfaces as buffers to draw. Nothing of their shape is worked out here. */
 
-const slope = (degrees: number) => Math.tan((degrees * Math.PI) / 180)
-/* Corners are numbered 4·end + 2·(top of the face) + (far side of the thickness), as the core numbers them. */
-const FACES = [[0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3]] as const
+type Part = Solids['parts'][number]
 
-/** The eight corners of a part in place [mm], its ends cut. */
-export function cornersOf(part: Part): Vector[] {
-  const [start, end] = part.ends
-  const corners: Vector[] = []
-  for (const far of [false, true]) {
-    const cut = far ? end : start
-    for (const v of [0, part.width_mm]) {
-      for (const w of [0, part.thickness_mm]) {
-        const slip = slope(cut?.mitre ?? 0) * w + slope(cut?.bevel ?? 0) * v
-        const u = far ? part.length_mm - slip : slip
-        corners.push([0, 1, 2].map((i) => (part.origin[i] ?? 0) + (part.along[i] ?? 0) * u + (part.face[i] ?? 0) * v + (part.through[i] ?? 0) * w) as Vector)
-      }
+export interface Buffers {
+  /** Corners of all triangles and ends of all edges [m], z up, one after the other. */
+  surface: Float32Array
+  edges: Float32Array
+  /** For every triangle and every edge the part it belongs to. */
+  triangleOf: Uint32Array
+  edgeOf: Uint32Array
+}
+
+const METRES = 1 / 1000
+
+/** All parts in one surface and one set of edges. */
+export function buffersOf(parts: Part[]): Buffers {
+  const count = (take: (p: Part) => number[]) => parts.reduce((sum, p) => sum + take(p).length, 0)
+  const [corners, ends] = [count((p) => p.triangles), count((p) => p.edges)]
+  const made: Buffers = { surface: new Float32Array(corners * 3), edges: new Float32Array(ends * 3), triangleOf: new Uint32Array(corners / 3), edgeOf: new Uint32Array(ends / 2) }
+  let [corner, end] = [0, 0]
+  parts.forEach((part, n) => {
+    for (const point of part.triangles) {
+      made.triangleOf[Math.floor(corner / 3)] = n
+      lay(made.surface, corner++, part.points, point)
     }
+    for (const point of part.edges) {
+      made.edgeOf[Math.floor(end / 2)] = n
+      lay(made.edges, end++, part.points, point)
+    }
+  })
+  return made
+}
+
+function lay(into: Float32Array, place: number, points: number[], point: number) {
+  for (let axis = 0; axis < 3; axis += 1) into[place * 3 + axis] = (points[point * 3 + axis] ?? 0) * METRES
+}
+
+/** The same points with every part moved its own way, `pulled` times as far as the core says. */
+export function pulledApart(at: Float32Array, owner: Uint32Array, pointsEach: number, parts: Part[], pulled: number): Float32Array {
+  if (!pulled) return at
+  const moved = new Float32Array(at)
+  for (let n = 0; n < moved.length; n += 1) {
+    const part = parts[owner[Math.floor(n / (3 * pointsEach))] ?? 0]
+    moved[n] = (moved[n] ?? 0) + (part?.apart[n % 3] ?? 0) * pulled
   }
-  return corners
-}
-
-/** Positive where length, face and thickness turn as x, y and z do; else its faces must be walked the other way round. */
-function handedness({ along: a, face: f, through: t }: Part): number {
-  const [ax = 0, ay = 0, az = 0] = a
-  const [fx = 0, fy = 0, fz = 0] = f
-  const [tx = 0, ty = 0, tz = 0] = t
-  return (ay * fz - az * fy) * tx + (az * fx - ax * fz) * ty + (ax * fy - ay * fx) * tz
-}
-
-const EDGES = [[0, 1], [2, 3], [4, 5], [6, 7], [0, 2], [1, 3], [4, 6], [5, 7], [0, 4], [1, 5], [2, 6], [3, 7]] as const
-export const CORNERS_A_PART = FACES.length * 6
-export const TRIANGLES_A_PART = FACES.length * 2
-
-/** Points [m] of a part's surface, triangle by triangle with flat faces, and of its edges, z up. */
-export function pointsOf(part: Part): { surface: number[]; edges: number[] } {
-  const corners = cornersOf(part).map((c) => c.map((mm) => mm / 1000))
-  const mirrored = handedness(part) < 0
-  const at = (corner: number) => corners[corner] as number[]
-  return {
-    surface: FACES.flatMap(([a, b, c, d]) => (mirrored ? [a, c, b, a, d, c] : [a, b, c, a, c, d]).flatMap(at)),
-    edges: EDGES.flatMap(([a, b]) => [...at(a), ...at(b)]),
-  }
-}
-
-/** Which way a part moves when the bed is pulled apart, per metre of pulling: up by its course, outwards from its side. */
-export function apart(part: Part, courses: number): Vector {
-  const flat = (v: readonly number[]) => Math.abs(v[2] ?? 0) < 0.5
-  const inward = flat(part.through) ? part.through : part.face
-  const up = part.course !== null && part.course !== undefined ? part.course - 1 : /cap|top rail|seat/.test(part.role) ? courses : 0
-  const out = /tie|sleeve|post/.test(part.role) ? 0 : /bracket|seat/.test(part.role) ? 0.8 : 0.5
-  const sign = /seat board|seat rail/.test(part.role) ? 1 : -1
-  return [sign * out * (inward[0] ?? 0), sign * out * (inward[1] ?? 0), up]
+  return moved
 }

@@ -4,19 +4,17 @@ import {
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 
-import type { Plan } from '@/api/client'
-import { apart, CORNERS_A_PART, pointsOf, TRIANGLES_A_PART, type Part } from './geometry'
+import type { Solids } from '@/api/client'
+import { buffersOf, pulledApart, type Buffers } from './geometry'
+
+type Part = Solids['parts'][number]
 
 const TURN = Math.PI / 18
 const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 
 /** What a part is made of gives its colour, and nothing else does. */
-function material(part: Part): string {
-  if (part.role === 'sheet') return token('stone')
-  if (part.role.includes('post') || part.role.includes('stud') || part.role === 'rail') return token('post')
-  if (part.role === 'hoop sleeve') return token('faint')
-  return token('timber')
-}
+const COLOURS: Record<string, string> = { timber: 'timber', post: 'post', sheet: 'stone', pipe: 'faint' }
+const material = (part: Part) => token(COLOURS[part.material] ?? 'timber')
 
 /** The bed as built in a canvas: drawn when something changes, turned by mouse, touch or keys. Throws where WebGL is missing. */
 export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null) => void) {
@@ -45,9 +43,8 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
   surface.castShadow = surface.receiveShadow = true
   scene.add(surface, edges)
   let parts: Part[] = []
-  let rest: { surface: number[][]; edges: number[][] } = { surface: [], edges: [] }
+  let rest: Buffers = buffersOf([])
   let pulled = 0
-  let courses = 1
   let lit: string | null = null
   let framed = false
 
@@ -68,38 +65,36 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
   }
 
   function place() {
-    const move = (points: number[][]) => points.flatMap((own, n) => {
-      const by = apart(parts[n] as Part, courses).map((way) => way * pulled)
-      return own.map((value, k) => value + (by[k % 3] as number))
-    })
-    surface.geometry.setAttribute('position', new Float32BufferAttribute(move(rest.surface), 3))
+    surface.geometry.setAttribute('position', new Float32BufferAttribute(pulledApart(rest.surface, rest.triangleOf, 3, parts, pulled), 3))
     surface.geometry.computeVertexNormals()
     surface.geometry.computeBoundingSphere()
-    edges.geometry.setAttribute('position', new Float32BufferAttribute(move(rest.edges), 3))
+    edges.geometry.setAttribute('position', new Float32BufferAttribute(pulledApart(rest.edges, rest.edgeOf, 2, parts, pulled), 3))
     edges.geometry.computeBoundingSphere()
     renderer.shadowMap.needsUpdate = true
   }
 
   function paint() {
     const group = lit?.replace(/\d+$/, '')
-    const colours = parts.flatMap((part) => {
-      const isLit = lit !== null && (part.id === lit || (group === lit && part.label === lit))
-      const colour = new Color(isLit ? token('chalk') : material(part)).toArray()
-      return Array.from({ length: CORNERS_A_PART }, () => colour).flat()
+    const colours = parts.map((part) => {
+      const isLit = lit !== null && (part.id === lit || (group === lit && part.id.replace(/\d+$/, '') === lit))
+      return new Color(isLit ? token('chalk') : material(part)).toArray()
     })
-    surface.geometry.setAttribute('color', new Float32BufferAttribute(colours, 3))
+    const values = new Float32Array(rest.triangleOf.length * 9)
+    rest.triangleOf.forEach((owner, n) => {
+      for (let corner = 0; corner < 3; corner += 1) values.set(colours[owner] ?? [0, 0, 0], n * 9 + corner * 3)
+    })
+    surface.geometry.setAttribute('color', new Float32BufferAttribute(values, 3))
   }
 
-  function show(plan: Plan) {
-    parts = plan.parts
-    courses = plan.outside.courses
-    const points = parts.map(pointsOf)
-    rest = { surface: points.map((p) => p.surface), edges: points.map((p) => p.edges) }
+  function show(solids: Solids) {
+    parts = solids.parts
+    rest = buffersOf(parts)
     place()
     paint()
     canvas.dataset.parts = String(parts.length)
-    const middle = new Vector3(plan.outside.length_mm / 2000, plan.outside.width_mm / 2000, plan.outside.height_mm / 2000)
-    const size = Math.hypot(plan.outside.length_mm, plan.outside.width_mm, plan.outside.height_mm) / 1000
+    const [length, width, height] = solids.size
+    const middle = new Vector3(length / 2000, width / 2000, height / 2000)
+    const size = Math.hypot(length, width, height) / 1000
     sun.position.set(middle.x - size, middle.y - size * 1.3, size * 1.8)
     sun.target.position.copy(middle)
     Object.assign(sun.shadow.camera, { left: -size, right: size, top: size, bottom: -size, far: size * 6 })
@@ -130,7 +125,7 @@ export function makeScene(canvas: HTMLCanvasElement, pick: (label: string | null
     const ray = new Raycaster()
     ray.setFromCamera(new Vector2(x * 2 - 1, 1 - y * 2), camera)
     const [hit] = ray.intersectObject(surface, false)
-    return hit?.faceIndex === undefined || hit.faceIndex === null ? null : (parts[Math.floor(hit.faceIndex / TRIANGLES_A_PART)] ?? null)
+    return hit?.faceIndex === undefined || hit.faceIndex === null ? null : (parts[rest.triangleOf[hit.faceIndex] ?? -1] ?? null)
   }
 
   let pressed: { x: number; y: number } | null = null

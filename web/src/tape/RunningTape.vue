@@ -14,8 +14,9 @@ const marks = computed<Mark[]>(() => {
   if (!p) return []
   const sign = p.currency_sign
   // A sheet is bought and cut by its length, as a stick is.
-  const thing = p.construction === 'framed_sheet' ? 'stick or sheet' : 'stick'
-  const things = p.construction === 'framed_sheet' ? 'sticks, sheets' : 'sticks'
+  const sheets = p.buying.some((b) => b.unit === 'sheet')
+  const thing = sheets ? 'stick or sheet' : 'stick'
+  const things = sheets ? 'sticks, sheets' : 'sticks'
   const sticks = (n: number) => `${n} ${Math.abs(n) === 1 ? thing : things}`
   return [
     { key: 'sticks', name: 'to buy', amount: p.totals.sticks, print: sticks },

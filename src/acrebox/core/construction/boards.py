@@ -27,16 +27,23 @@ from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 
+TOP_COURSES = {"whole": "whole boards only", "ripped": "top course may be ripped"}
+# A top course can only come short where the height is given as a length.
+BY_LENGTH = {"/courses": [""]}
+
+
 class Boards(Posted):
     """Boards on edge, stacked in courses, on posts inside the corners and along the sides."""
 
-    order = ("board", "corner", "height", *POST_QUESTIONS)
+    order = ("board", "corner", "height", "top_course", *POST_QUESTIONS)
 
     kind: Literal["boards"] = "boards"
     board: str = Field(json_schema_extra=asks("Boards", stock="board"))
     board_measured: MeasuredStick = MeasuredStick()
     corner: Corner = Field(Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**CORNERS}))
-    top_course: Literal["whole", "ripped"] = "whole"
+    top_course: Literal["whole", "ripped"] = Field(
+        "whole", json_schema_extra=asks("The top course", words={**TOP_COURSES}, when={**BY_LENGTH})
+    )
 
 
 @builds(Boards)

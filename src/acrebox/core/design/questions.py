@@ -95,10 +95,15 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> 
         usual=None if usual is None or isinstance(usual, tuple | BaseModel) else str(usual),
         optional=not field.is_required() and default is None,
         measurable=f"{name}_measured" in model.model_fields,
-        when={f"{root}.{other}": values for other, values in when.items()},
+        when={_placed(other, root): values for other, values in when.items()},
         watch=watch,
         **extra,
     )
+
+
+def _placed(name: str, root: str) -> str:
+    """The path of another field: of the same choice, or of the whole design where it begins with a stroke."""
+    return name[1:] if name.startswith("/") else f"{root}.{name}"
 
 
 def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:

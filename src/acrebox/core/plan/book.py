@@ -106,7 +106,7 @@ def plan_bed(design: Design, book: Catalogue | None = None, effort: float = 1.0,
     """
     plan = open_plan(design, book, effort, kept)
     for chapter in published():
-        if chapter.key != "solids":
+        if not chapter.heavy:
             plan[chapter]
     return plan
 
@@ -120,12 +120,12 @@ def plan_document(data: Any, effort: float = 1.0) -> dict[str, Any]:
 
 
 @cache
-def _model(chapters: tuple[Chapter[Any], ...], partial: bool) -> type[BaseModel]:
+def _model(chapters: tuple[Chapter[Any], ...], whole: bool) -> type[BaseModel]:
     fields: dict[str, Any] = {"schema_": (int, Field(default=SCHEMA, alias="schema"))}
     for chapter in chapters:
         if chapter.spread:
             fields |= {name: (f.annotation, ...) for name, f in chapter.model.model_fields.items()}
-        elif partial:
+        elif not whole and chapter.heavy:
             fields[chapter.key] = (chapter.model | None, None)
         else:
             fields[chapter.key] = (chapter.model, ...)
@@ -135,6 +135,6 @@ def _model(chapters: tuple[Chapter[Any], ...], partial: bool) -> type[BaseModel]
     )
 
 
-def plan_model() -> type[BaseModel]:
-    """The Plan as a published contract, with every chapter that is registered."""
-    return _model(published(), partial=False)
+def plan_model(whole: bool = True) -> type[BaseModel]:
+    """The Plan as a published contract, with every chapter that is registered; unless `whole`, heavy ones may be missing."""
+    return _model(published(), whole)

@@ -32,5 +32,6 @@ SOLIDS = register(
         work=solids_of,
         model=Solids,
         judged=False,
+        heavy=True,
     )
 )

@@ -10,6 +10,7 @@ import StopOrder from './StopOrder.vue'
 import ToHand from './ToHand.vue'
 
 /** From the parts to the saw: what to cut, from which sticks, in which order, and what to buy. */
+defineProps<{ stage: string }>()
 const { plan } = useThisBed()
 </script>
 

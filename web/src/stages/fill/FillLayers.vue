@@ -3,7 +3,6 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
 import type { Layer } from '@/api/client'
-import { layerKeys } from '@/bed/stages'
 import { useThisBed } from '@/bed/useBed'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
@@ -13,7 +12,8 @@ import FillLayerRow from './FillLayerRow.vue'
 const { draft, plan, edit } = useThisBed()
 /** A design that never chose its layers shows the usual ones, as the plan has them. */
 const layers = computed<Layer[]>(() => draft.value?.fill?.layers ?? [])
-const keys = computed(() => layerKeys(layers.value))
+/** What each layer is ticked off by, as the core names them, bottom to top. */
+const keys = computed(() => plan.value?.ticks.filter((t) => t.kind === 'fill').map((t) => t.key) ?? [])
 const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill.layers[n] })).reverse())
 
 const put = (next: Layer[]) => edit('fill.layers', next)

@@ -12,6 +12,7 @@ import FillLayers from './FillLayers.vue'
 import FillSums from './FillSums.vue'
 
 /** What goes in, from the bottom up; how much to bring; bags or a load. */
+defineProps<{ stage: string }>()
 const { plan } = useThisBed()
 const backs = computed(() => plan.value?.fill.layers.some((l) => l.way === 'bags') ?? false)
 </script>

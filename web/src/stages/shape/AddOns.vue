@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
+import TimberQuestion from '@/questions/TimberQuestion.vue'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
@@ -10,7 +11,6 @@ import Question from '@/sheet/Question.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import AddOn from './AddOn.vue'
 import SeatSides from './SeatSides.vue'
-import TimberQuestion from './TimberQuestion.vue'
 
 /** What can be added to a bed of any construction; each starts from something sensible. */
 const { plan, units } = useThisBed()

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { api } from '@/api/client'
-import { KINDS } from '@/bed/names'
+import { titleOf, useOffers } from '@/bed/useOffers'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
 import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
@@ -11,6 +11,7 @@ import Question from '@/sheet/Question.vue'
 /** Which construction; changing it keeps what still makes sense and says what was dropped. */
 const { id, draft, change, units, valueAt } = useThisBed()
 const decided = computed(() => valueAt('decided') as { reason: string; over: string[] } | null | undefined)
+const offers = useOffers(() => units.value)
 const picking = ref(false)
 const dropped = ref<string[]>([])
 const said = ref<string | null>(null)
@@ -34,7 +35,7 @@ async function take(next: string) {
 
 <template>
   <Question ask="Built of">
-    <p class="row"><strong>{{ KINDS[kind] ?? kind }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button> <router-link class="no-print" :to="{ name: 'weigh', params: { id } }">Weigh up</router-link></p>
+    <p class="row"><strong>{{ titleOf(offers, kind) }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button> <router-link class="no-print" :to="{ name: 'weigh', params: { id } }">Weigh up</router-link></p>
     <p v-if="decided" class="decided">Kept after weighing up<template v-if="decided.over?.length"> over {{ decided.over.join(', ') }}</template>: “{{ decided.reason }}”</p>
     <p v-if="said" class="said" role="alert">It cannot be built that way: {{ typeset(said) }}</p>
     <div v-if="dropped.length" class="said" role="status">

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { api, type Design } from '@/api/client'
-import { KINDS } from '@/bed/names'
+import { mainStock, titleOf, useOffers } from '@/bed/useOffers'
 import { useStock } from '@/bed/useStock'
 import { typeset } from '@/measure/print'
 
@@ -11,16 +11,17 @@ const props = defineProps<{ design: Design; first: boolean; n: number }>()
 const emit = defineEmits<{ put: [design: Design]; remove: [] }>()
 const stock = useStock()
 const said = ref('')
-const FIELDS: Record<string, { field: string; use: string }> = { boards: { field: 'board', use: 'board' }, sleepers: { field: 'sleeper', use: 'sleeper' }, framed_sheet: { field: 'sheet', use: 'sheet' } }
+const offers = useOffers(() => props.design.units ?? 'metric')
 const kind = computed(() => props.design.construction.kind)
-const main = computed(() => FIELDS[kind.value])
+const main = computed(() => mainStock(offers.value.find((o) => o.kind === kind.value)))
+const field = computed(() => main.value?.path.split('.').at(-1) ?? '')
 const choices = computed(() => {
   if (!main.value) return []
-  if (main.value.use === 'sheet') return stock.value?.sheet.map((s) => ({ key: s.key, name: s.name, nominal: s.key })) ?? []
-  return stock.value?.timber.filter((t) => t.use === main.value?.use).map((t) => ({ key: t.key, name: t.name, nominal: t.nominal })) ?? []
+  if (main.value.kind === 'sheet') return stock.value?.sheet.map((s) => ({ key: s.key, name: s.name, nominal: s.key })) ?? []
+  return stock.value?.timber.filter((t) => t.use === main.value?.stock).map((t) => ({ key: t.key, name: t.name, nominal: t.nominal })) ?? []
 })
 const chosen = computed(() => {
-  const written = String((props.design.construction as unknown as Record<string, unknown>)[main.value?.field ?? ''] ?? '')
+  const written = String((props.design.construction as unknown as Record<string, unknown>)[field.value] ?? '')
   return choices.value.find((c) => c.key === written || c.nominal === written)?.key ?? written
 })
 const byCourses = computed(() => props.design.courses !== null && props.design.courses !== undefined)
@@ -32,7 +33,7 @@ async function build(next: string) {
   else said.value = result.problem.problems?.[0]?.message ?? result.problem.detail
 }
 function take(key: string) {
-  const construction = { ...props.design.construction, [main.value?.field ?? '']: key } as Design['construction']
+  const construction = { ...props.design.construction, [field.value]: key } as Design['construction']
   emit('put', { ...props.design, construction })
 }
 function tall(text: string) {
@@ -46,7 +47,8 @@ function tall(text: string) {
     <strong v-if="first">{{ design.name }}, as it is</strong>
     <input v-else class="write name" :value="design.name" :aria-label="`Name of variant ${n + 1}`" maxlength="80" @change="emit('put', { ...design, name: ($event.target as HTMLInputElement).value || design.name })" />
     <select class="pick" :value="kind" :disabled="first" :aria-label="`Variant ${n + 1} is built of`" @change="build(($event.target as HTMLSelectElement).value)">
-      <option v-for="(name, k) in KINDS" :key="k" :value="k">{{ name }}</option>
+      <option v-if="!offers.length" :value="kind">{{ titleOf(offers, kind) }}</option>
+      <option v-for="o in offers" :key="o.kind" :value="o.kind">{{ o.title }}</option>
     </select>
     <select v-if="choices.length" class="pick" :value="chosen" :disabled="first" :aria-label="`Stock of variant ${n + 1}`" @change="take(($event.target as HTMLSelectElement).value)">
       <option v-for="c in choices" :key="c.key" :value="c.key">{{ typeset(c.name) }}</option>

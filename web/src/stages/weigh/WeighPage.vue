@@ -38,7 +38,7 @@ onMounted(async () => {
 type Row = Weighed['rows'][number]
 function print(row: Row, n: number): string {
   const value = row.values[n] ?? 0
-  const sign = weighed.value?.plans[n]?.currency_sign ?? ''
+  const sign = weighed.value?.currency_signs[n] ?? ''
   const ways: Record<Row['kind'], () => string> = {
     area: () => `${value.toFixed(2)} m²`,
     volume: () => printVolume(value, units.value),
@@ -51,7 +51,7 @@ function print(row: Row, n: number): string {
   }
   return ways[row.kind]()
 }
-const pictures = computed(() => weighed.value?.plans.map((p) => p.drawings.elevations[0]) ?? [])
+const pictures = computed(() => weighed.value?.pictures ?? [])
 
 async function keep() {
   const n = keeping.value

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import type { Asked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
@@ -9,6 +10,7 @@ import Question from '@/sheet/Question.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** A bed hung on a wall: which side, what is above, what must stay reachable. */
+defineProps<{ asked: Asked; stage: string }>()
 const { edit, plan, units, valueAt } = useThisBed()
 const hung = computed(() => Boolean(valueAt('construction.hung')))
 const hatch = computed(() => Boolean(valueAt('construction.hung.hatch')))
@@ -18,7 +20,7 @@ const some = computed(() => (units.value === 'metric' ? { start: '600 mm', width
 </script>
 
 <template>
-  <Question id="hung" ask="Hung on a wall">
+  <Question id="hung" :ask="asked.ask">
     <label class="yes"><input id="hung" type="checkbox" class="tick" :checked="hung" @change="edit('construction.hung', hung ? undefined : { side: first })" /> its back posts bolted to a wall</label>
   </Question>
   <template v-if="hung">
@@ -33,7 +35,7 @@ const some = computed(() => (units.value === 'metric' ? { start: '600 mm', width
         <label for="hatch-width">Wide</label><LengthField id="hatch-width" path="construction.hung.hatch.width" label="Hatch, wide" />
       </div>
       <FieldTrouble path="construction.hung.hatch" />
-      <WatchOuts stage="shape" :fields="['construction.hung.hatch']" />
+      <WatchOuts :stage="stage" :fields="['construction.hung.hatch']" />
     </Question>
   </template>
 </template>

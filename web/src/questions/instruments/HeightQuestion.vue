@@ -1,25 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Design } from '@/api/client'
+import type { Asked, Design } from '@/api/client'
 import { write } from '@/bed/paths'
 import { useThisBed } from '@/bed/useBed'
 import { asTyped, printLength, typeset } from '@/measure/print'
-import ChoiceField from '@/sheet/ChoiceField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** How high: by a length, or by so many courses (or rows of sheet). */
-withDefaults(defineProps<{ rippable?: boolean; unit?: string }>(), { unit: 'courses' })
+const props = defineProps<{ asked: Asked; stage: string }>()
 const { draft, plan, units, edit, valueAt } = useThisBed()
-const byCourses = computed(() => draft.value?.courses !== undefined && draft.value.courses !== null)
+const unit = computed(() => props.asked.after ?? 'courses')
+const lengthOnly = computed(() => props.asked.instrument === 'height_only')
+const byCourses = computed(() => !lengthOnly.value && draft.value?.courses !== undefined && draft.value.courses !== null)
 const tall = computed(() => (plan.value ? printLength(plan.value.outside.height_mm, units.value) : ''))
-const RIP = [
-  { value: 'whole', text: 'whole boards only' },
-  { value: 'ripped', text: 'top course may be ripped' },
-]
 
 function by(way: string) {
   const clear = (next: Design) => write(next, way === 'courses' ? 'height' : 'courses', undefined)
@@ -33,8 +30,8 @@ function courses(text: string) {
 </script>
 
 <template>
-  <Question :id="byCourses ? 'courses' : 'height'" ask="How high">
-    <div class="row">
+  <Question :id="byCourses ? 'courses' : 'height'" :ask="asked.ask">
+    <div v-if="!lengthOnly" class="row">
       <select class="pick" aria-label="Height is given by" :value="byCourses ? 'courses' : 'height'" @change="by(($event.target as HTMLSelectElement).value)">
         <option value="courses">in {{ unit }}</option>
         <option value="height">as a length</option>
@@ -45,11 +42,8 @@ function courses(text: string) {
       </template>
     </div>
     <FieldTrouble v-if="byCourses" path="courses" />
-    <template v-else>
-      <LengthField id="height" path="height" label="Height" />
-      <ChoiceField v-if="rippable" id="top-course" path="construction.top_course" label="The top course" :options="RIP" fallback="whole" />
-    </template>
-    <WatchOuts stage="shape" :fields="['height']" />
+    <LengthField v-else id="height" path="height" label="Height" />
+    <WatchOuts :stage="stage" :fields="asked.watch" />
   </Question>
 </template>
 

@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { SQUARE_CORNERS } from '@/bed/names'
+import type { Asked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
-import ChoiceField from '@/sheet/ChoiceField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
-import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
-import WatchOuts from '@/sheet/WatchOuts.vue'
-import PostQuestions from './PostQuestions.vue'
-import TimberQuestion from './TimberQuestion.vue'
 
+/** Boards of mixed widths: each one measured, or their average. */
+defineProps<{ asked: Asked; stage: string }>()
 const { edit, problems, units, valueAt } = useThisBed()
 const listed = computed(() => Array.isArray(valueAt('construction.widths')) && !valueAt('construction.average'))
 const widths = computed(() => ((valueAt('construction.widths') as string[] | undefined) ?? []).join(', '))
@@ -25,9 +22,7 @@ const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/)
 </script>
 
 <template>
-  <Question id="height" ask="How high"><LengthField id="height" path="height" label="Height" /><WatchOuts stage="shape" :fields="['height']" /></Question>
-  <TimberQuestion ask="Boards to hand" path="construction.stave" use="stave" measurable><WatchOuts stage="shape" :fields="['construction.stave']" /></TimberQuestion>
-  <Question :id="listed ? 'widths' : 'average'" ask="Their widths">
+  <Question :id="listed ? 'widths' : 'average'" :ask="asked.ask">
     <select class="pick" aria-label="Widths are given by" :value="listed ? 'list' : 'average'" @change="by(($event.target as HTMLSelectElement).value)">
       <option value="list">each one measured</option>
       <option value="average">by their average</option>
@@ -40,11 +35,6 @@ const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/)
     <FieldTrouble path="construction.widths" />
     <FieldTrouble v-for="p in wrongOnes" :key="p.field" :path="p.field" />
   </Question>
-  <Question id="bad-share" ask="Set aside for bad ones"><NumberField id="bad-share" path="construction.bad_share" label="Set aside for bad boards" after="%" placeholder="15" /></Question>
-  <Question id="panel" ask="A panel is"><LengthField id="panel" path="construction.panel" label="Length of a panel, at most" placeholder="1.2 m" /></Question>
-  <TimberQuestion ask="Rails" path="construction.rail" use="rail" measurable />
-  <Question id="corner" ask="At the corners"><ChoiceField id="corner" path="construction.corner" label="At the corners" :options="SQUARE_CORNERS" fallback="long_through" /></Question>
-  <PostQuestions />
 </template>
 
 <style scoped>

@@ -9,7 +9,7 @@ import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
 
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
-const props = defineProps<{ ask: string; path: string; use: 'board' | 'post' | 'sleeper' | 'rail' | 'stave' | 'sleeve'; measurable?: boolean }>()
+const props = defineProps<{ ask: string; path: string; use: string; measurable?: boolean; usual?: string }>()
 const stock = useStock()
 const { units, valueAt, edit } = useThisBed()
 const id = computed(() => props.path.replaceAll('.', '-'))
@@ -20,7 +20,7 @@ const options = computed(() =>
 )
 /** A design may name its timber by nominal size; the list shows the stock it means. */
 const chosen = computed(() => {
-  const written = String(valueAt(props.path) ?? '').replaceAll(' ', '').toLowerCase()
+  const written = String(valueAt(props.path) ?? props.usual ?? '').replaceAll(' ', '').toLowerCase()
   return timbers.value.find((t) => t.key === written || t.nominal === written)
 })
 const measuredPath = computed(() => `${props.path}_measured`)

@@ -1,0 +1,19 @@
+import { computed, type ComputedRef } from 'vue'
+
+import { api, type Asked, type Offer, type Units } from '@/api/client'
+import { fetchedOnce } from './useFetched'
+
+/* The constructions as the core offers them: their names, what each asks, a design to start from. */
+
+const listed = { metric: fetchedOnce(() => api.constructions('metric')), imperial: fetchedOnce(() => api.constructions('imperial')) }
+
+/** Every construction that can be built, in the order in which they are offered. */
+export function useOffers(units: () => Units): ComputedRef<Offer[]> {
+  return computed(() => listed[units()]().value ?? [])
+}
+
+/** What a construction is called. */
+export const titleOf = (offers: Offer[], kind: string) => offers.find((o) => o.kind === kind)?.title ?? kind
+
+/** The question that chooses what a construction is mainly made of, if it has one. */
+export const mainStock = (offer: Offer | undefined): Asked | undefined => offer?.questions.find((q) => q.kind === 'timber' || q.kind === 'sheet')
