@@ -223,3 +223,54 @@ def any_design() -> st.SearchStrategy[dict[str, Any]]:
     return st.one_of(
         board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs()
     )
+
+
+def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
+    """Some of the add-ons, off-cuts to hand and limits at the yard.
+
+    Not every bed can carry every one of them.
+    """
+    add_ons: dict[str, Any] = dict(document.get("add_ons", {}))
+    side = "front" if document["outline"]["shape"] == "rectangle" else "side 1"
+    choices: dict[str, dict[str, Any]] = {
+        "cap": {"board": "2x6", "overhang": "10 mm", "corner": draw(st.sampled_from(["mitred", "butted"]))},
+        "ties": {
+            "count": draw(st.integers(1, 2)),
+            "levels": draw(st.sampled_from(["top", "top_and_bottom"])),
+        },
+        "straps": {"count": draw(st.integers(1, 2))},
+        "seats": {"sides": [side], "height": "300 mm", "depth": "250 mm"},
+        "hoops": {"length": "120 mm", "spacing": "900 mm"},
+    }
+    for name in draw(st.sets(st.sampled_from(sorted(choices)), max_size=3)):
+        add_ons[name] = choices[name]
+    if "trellis" not in add_ons and "cap" not in add_ons and "seats" not in add_ons and draw(st.booleans()):
+        add_ons["trellis"] = {"side": side, "height": "2.1 m", "spacing": "700 mm"}
+    bench = dict(document["bench"])
+    if draw(st.booleans()):
+        stock = main_stock(document["construction"])
+        bench["offcuts"] = [
+            {"stock": stock, "length": f"{draw(st.integers(400, 2600))} mm", "count": draw(st.integers(1, 3))}
+        ]
+        if draw(st.booleans()):
+            rows = (
+                (2400, "9.10", 3),
+                (3000, "11.95", draw(st.integers(1, 40))),
+                (3600, "14.05", None),
+                (7000, "33.30", None),
+            )
+            bench["lengths"] = [
+                {"stock": stock, "length": f"{mm} mm", "price": price, **({"limit": limit} if limit else {})}
+                for mm, price, limit in rows
+            ]
+    return {**document, "add_ons": add_ons, "bench": bench}
+
+
+def main_stock(construction: dict[str, Any]) -> str:
+    """What a bed is mainly cut from."""
+    return str(construction.get("board") or construction.get("sleeper") or construction.get("rail"))
+
+
+def full_design(base: st.SearchStrategy[dict[str, Any]] | None = None) -> st.SearchStrategy[dict[str, Any]]:
+    """A bed of any construction with add-ons, off-cuts and limits."""
+    return st.composite(lambda draw: extras(draw, draw(base or any_design())))()

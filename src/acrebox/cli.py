@@ -12,8 +12,8 @@ from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document, plan_model
 
 PLAN_SAYS = (
-    "Reads a Design (JSON; lengths as people write them) and prints its Plan. What cannot be planned is named field by field"
-    " on standard error, and the exit code is 1."
+    "Reads a Design (JSON; lengths as people write them) and prints its Plan. What cannot be planned is named"
+    " field by field on standard error, and the exit code is 1."
 )
 
 

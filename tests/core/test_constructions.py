@@ -294,4 +294,4 @@ def test_changing_the_construction_keeps_the_outline_and_the_fill(data: dict[str
 
 def test_a_construction_registered_twice_fails() -> None:
     with pytest.raises(ValueError, match="twice"):
-        builds(Boards)(lambda *_: None)  # type: ignore[arg-type, return-value]
+        builds(Boards)(lambda *_: None)  # type: ignore[arg-type]

@@ -1,4 +1,7 @@
-"""NDS Supplement, Table 1B: section properties of sawn lumber. From memory, the printed page not seen; ±0.1 %."""
+"""NDS Supplement, Table 1B: section properties of sawn lumber. From memory, the printed page not seen.
+
+±0.1 %.
+"""
 
 import pytest
 

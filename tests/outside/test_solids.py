@@ -1,4 +1,7 @@
-"""Parts as real solids, checked by trimesh with manifold3d: watertight, no two in one place, volumes that add up."""
+"""Parts as real solids, checked by trimesh with manifold3d: watertight, no two in one place.
+
+Volumes that add up.
+"""
 
 from itertools import combinations
 from typing import Any
@@ -61,7 +64,10 @@ def test_the_sample_yard_is_made_of_real_solids(bed: Design) -> None:
 
 @pytest.mark.parametrize("bed", demo_beds(), ids=lambda b: b.name)
 def test_the_cavity_is_what_the_parts_leave_of_the_prism(bed: Design) -> None:
-    """The soil's prism less every part in it, by boolean difference, is the volume that the core integrates."""
+    """The soil's prism less every part in it, by boolean difference.
+
+    Is the volume that the core integrates.
+    """
     built = assemble(bed, catalogue())
     [room] = built.compartments
     prism = trimesh.Trimesh(room.inside.mesh.points, room.inside.mesh.triangles, process=True)
@@ -73,7 +79,9 @@ def test_the_cavity_is_what_the_parts_leave_of_the_prism(bed: Design) -> None:
     for skin in skins:
         if near_box(skin, prism):
             shared = trimesh.boolean.intersection([prism, mesh(skin)], engine="manifold")
-            assert shared.is_empty or abs(shared.volume) < FILM_MM * skin.solid.length * skin.solid.width, f"the soil reaches into {skin.name}"
+            assert shared.is_empty or abs(shared.volume) < FILM_MM * skin.solid.length * skin.solid.width, (
+                f"the soil reaches into {skin.name}"
+            )
 
 
 def near_box(part: Part, prism: trimesh.Trimesh) -> bool:

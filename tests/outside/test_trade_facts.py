@@ -1,6 +1,7 @@
 """Facts of the trade (common practice, no source)."""
 
 from math import ceil
+from typing import Any
 
 import pytest
 
@@ -71,13 +72,13 @@ def test_outside_sizes_are_not_used_for_soil(gap: str) -> None:
     )
 
 
-def sleepers(**changes: object) -> dict[str, object]:
+def sleepers(**changes: Any) -> dict[str, Any]:
     construction = {
         "kind": "sleepers",
         "sleeper": "sleeper-100x200",
         "post": "post-75x75",
         **changes.pop("construction", {}),
-    }  # type: ignore[dict-item]
+    }
     return document(
         **{
             "outline": {"length": "4.8 m", "width": "1.2 m"},
@@ -116,7 +117,10 @@ def test_a_150_mm_screw_through_a_100_mm_sleeper_bites_50_mm() -> None:
 
 
 def test_half_sleeper_corner_blocks_leave_1_2_by_1_1_m_and_396_litres_at_300_mm() -> None:
-    """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long, the other a thickness longer."""
+    """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long.
+
+    The other a thickness longer.
+    """
     plan = plan_document(
         document(
             outline={"length": "1.2 m", "width": "1.1 m", "measured": "inside"},
@@ -176,7 +180,10 @@ def test_sheet_screws_every_200_to_250_mm_along_a_rail() -> None:
 
 
 def test_staves_are_counted_by_panel_and_not_by_perimeter() -> None:
-    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter; each panel ends with a board of its own."""
+    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter.
+
+    Each panel ends with a board of its own.
+    """
     staves = {"kind": "staves", "average": "5 1/2 in", "rail": "2x4", "post": "4x4", "panel": "4 ft"}
     plan = plan_document(document(height="18 in", construction=staves))
     notes = {n["name"]: n["words"] for n in plan["notes"]}

@@ -1,7 +1,9 @@
-"""The solid view: bytes of its chunk (gzip), time to the first picture, pictures a second for a bed of 500 parts.
+"""The solid view: bytes of its chunk (gzip), time to the first picture.
 
-Software WebGL, so the figures are those of a machine without a graphics card. Prints figures; asserts nothing.
-Run with the server up: .venv/bin/python tests/speed/solid.py [http://127.0.0.1:8040]
+Pictures a second for a bed of 500 parts.
+
+Software WebGL, so the figures are those of a machine without a graphics card. Prints figures; asserts
+nothing. Run with the server up: .venv/bin/python tests/speed/solid.py [http://127.0.0.1:8040]
 """
 
 import gzip
@@ -26,7 +28,8 @@ FLAGS = [
 TURNS = """() => new Promise(done => {
   const canvas = document.querySelector('canvas'); let n = 0; const start = performance.now()
   function turn() {
-    canvas.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft' })); canvas.getContext('webgl2')?.finish()
+    canvas.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft' }))
+    canvas.getContext('webgl2')?.finish()
     if (++n < 40) requestAnimationFrame(turn); else done(40 / ((performance.now() - start) / 1000))
   }
   requestAnimationFrame(turn)

@@ -1,4 +1,7 @@
-"""Planning without storing: the Plan or some of its chapters, remedies, weighing up; the stages, and what the yard sells."""
+"""Planning without storing: the Plan or some of its chapters, remedies, weighing up; the stages.
+
+And what the yard sells.
+"""
 
 from typing import Annotated
 
@@ -21,7 +24,8 @@ Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
 ]
 Chapters = Annotated[
-    str | None, Query(description="keys of the chapters wanted, separated by commas; all but the heavy ones unless told")
+    str | None,
+    Query(description="keys of the chapters wanted, separated by commas; all but the heavy ones unless told"),
 ]
 
 
@@ -43,16 +47,17 @@ def _stages() -> list[OpenStage]:
     is_open = set(open_stages())
     return [
         OpenStage(
-            **s.model_dump(),
-            open=s.key in is_open,
-            chapters=[c.key for c in published() if c.stage == s.key],
+            **s.model_dump(), open=s.key in is_open, chapters=[c.key for c in published() if c.stage == s.key]
         )
         for s in stages()
     ]
 
 
 def _constructions(units: System = System.METRIC) -> list[Offer]:
-    """The constructions that can be built, each with its picture, its questions and a design to start from."""
+    """The constructions that can be built, each with its picture.
+
+    Its questions and a design to start from.
+    """
     return list(offers(units))
 
 

@@ -1,7 +1,8 @@
 """Chapters: what a Plan is made of, each worked out from what it names and again only when that changed.
 
-A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their keys (`assembly`),
-how things are printed (`show`) and how long searches may take (`effort`). What it does not name it cannot see.
+A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their keys
+(`assembly`), how things are printed (`show`) and how long searches may take (`effort`). What it does not
+name it cannot see.
 
 AcreBoxError
  └─ UndeclaredReadError   a chapter looked at something that it does not name: a fault of the program
@@ -40,9 +41,9 @@ class UndeclaredReadError(AcreBoxError):
 class Chapter(Generic[T]):
     """One chapter: its key, the stage it belongs to, what it reads, how it is worked out.
 
-    `model` is the type under which it is published in the Plan; without one only other chapters read it. `spread` puts its
-    fields beside those of the Plan instead of under its key; without `judged` the watch-outs do not look at it. A
-    `heavy` one goes over the wire only when it is asked for by name.
+    `model` is the type under which it is published in the Plan; without one only other chapters read it.
+    `spread` puts its fields beside those of the Plan instead of under its key; without `judged` the watch-
+    outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name.
     """
 
     key: str

@@ -1,7 +1,8 @@
 """The Takeoff: what an Assembly needs, by family, and what each part is called on the drawings.
 
-Lengths and sheets are cut from sticks and sheets, rolls from rolls, counted goods are bought by the piece or the metre.
-Each family is solved in a room of its own in `bench/`; fixings come from the joints, soil from the compartments.
+Lengths and sheets are cut from sticks and sheets, rolls from rolls, counted goods are bought by the piece
+or the metre. Each family is solved in a room of its own in `bench/`; fixings come from the joints, soil
+from the compartments.
 """
 
 from collections import defaultdict

@@ -1,6 +1,7 @@
 """A private PostgreSQL cluster on a free loopback port, made, started and stopped by Acre Box itself.
 
-`initdb` refuses root, so for root the cluster runs as user `postgres`; its data then lies where that user can reach it.
+`initdb` refuses root, so for root the cluster runs as user `postgres`; its data then lies where that user
+can reach it.
 """
 
 import os

@@ -44,5 +44,5 @@ def cutting_gap(seen: Seen) -> Iterator[Finding]:
             yield Finding(
                 f"The cutting of {section.stock} costs {seen.show.money(section.cost)}; no plan can cost less"
                 f" than {seen.show.money(section.bound)}.",
-                "Good enough to buy; fewer stock lengths would let it be proven.",
+                "Good enough to buy; search longer for a cheaper one, or look at fewer stock lengths.",
             )

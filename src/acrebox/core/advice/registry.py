@@ -13,7 +13,10 @@ Level = Literal["stop", "fix", "note"]
 
 
 class WatchOut(BaseModel):
-    """What was seen (with its numbers), why it matters, what to do; the field that caused it; a reason once accepted."""
+    """What was seen (with its numbers), why it matters, what to do; the field that caused it.
+
+    A reason once accepted.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -68,6 +71,11 @@ def rule(
         return function
 
     return add
+
+
+def forget(code: str) -> None:
+    """Take a rule away again, as a test does with its own."""
+    del _entries[code]
 
 
 def codes() -> tuple[str, ...]:

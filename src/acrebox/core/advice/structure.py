@@ -152,7 +152,8 @@ def join_without_post(seen: Seen) -> Iterator[Finding]:
     loose = seen.assembly.facts.get("sides_joined_loose")
     if loose:
         yield Finding(
-            f"{loose.amount:.0f} sides ({loose.working}) are joined along their run with no post behind the join.",
+            f"{loose.amount:.0f} sides ({loose.working}) are joined along their run with no post behind the"
+            " join.",
             "Hold them by posts, or keep every side within one timber.",
         )
 
@@ -277,5 +278,6 @@ def hatch_reach(seen: Seen) -> Iterator[Finding]:
     if hatch:
         yield Finding(
             f"The hatch of {seen.show.length(hatch.amount)} lies behind the bed, clear of every ledger post.",
-            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the soil.",
+            "Screw the sleepers in front of it, never glue them, and keep what must be reached above the"
+            " soil.",
         )

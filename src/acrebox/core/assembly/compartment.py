@@ -1,4 +1,7 @@
-"""Compartments: the rooms of a bed that soil can fill, whatever shape they have and whatever ground they stand on."""
+"""Compartments: the rooms of a bed that soil can fill.
+
+Whatever shape they have and whatever ground they stand on.
+"""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
@@ -19,9 +22,12 @@ from acrebox.core.shape.slices import AreaPiece, Slice, within
 
 @dataclass(frozen=True)
 class Compartment:
-    """A room with a name: the body of its inside, the parts that may stand in it, the ground it is open to, if any.
+    """A room with a name: the body of its inside, the parts that may stand in it.
 
-    Over ground that is not level the room must be the same all the way up: soil then reaches down to the ground.
+    The ground it is open to, if any.
+
+    Over ground that is not level the room must be the same all the way up: soil then reaches down to the
+    ground.
     """
 
     name: str
@@ -85,10 +91,14 @@ class Compartment:
             taken = self._notched(box)
         if self.ground is None:
             return within(taken, floor, top)
-        # Below the floor only what stands over the ground takes room from the soil.
-        above = within(taken, floor, top)
-        shape = self.plan.intersection(footprint)
-        return above + [s for p in polygons(shape) for s in self.ground.over(p, floor)]
+        # Under the ground nothing is taken from the soil.
+        (_, _, low), (_, _, high) = box.bounds
+        over = [
+            s
+            for p in polygons(self.plan.intersection(footprint))
+            for s in self.ground.over(p, min(high, top))
+        ]
+        return within(over, low, top)
 
     def _notched(self, box: Box) -> list[Slice]:
         """Area by height of a notched post that stands partly in the room."""

@@ -22,7 +22,9 @@ class Piece:
 
 @dataclass(frozen=True, kw_only=True)
 class StickPiece(Piece):
-    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to, ends, notches.
+    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to.
+
+    Ends, notches.
 
     `allowance` is cut longer than it ends up: a lap, or what is trimmed in place.
     """

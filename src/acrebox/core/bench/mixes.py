@@ -15,7 +15,8 @@ def equal_mixes(
 ) -> tuple[list[tuple[int, ...]], bool]:
     """Mixes of exactly that cost [cents] with fewer sticks, and room enough, fewest sticks first.
 
-    Also whether those are all: the walk is bounded by counted work, since off-cuts that cost nothing multiply the mixes.
+    Also whether those are all: the walk is bounded by counted work, since off-cuts that cost nothing
+    multiply the mixes.
     """
     kinds = problem.kinds
     need = sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))

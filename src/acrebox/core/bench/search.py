@@ -1,10 +1,11 @@
 """Branch and price on the mix: how many sticks of each kind, with an exact bound at every node.
 
-The master LP over patterns only guesses dual prices; scaled and floored they give a Lagrangian bound in whole
-numbers, so a plan is called best only when its cost equals a bound that holds exactly. Branching is on the number
-of sticks of a kind, so pricing never changes (Gilmore and Gomory 1961 for the patterns; Vance 1998 and
-Valério de Carvalho 1999 branch elsewhere: the mix suits a yard with several lengths at several prices).
-The search is bounded by counted work and starts from first-fit, so it never answers worse than that.
+The master LP over patterns only guesses dual prices; scaled and floored they give a Lagrangian bound in
+whole numbers, so a plan is called best only when its cost equals a bound that holds exactly. Branching is
+on the number of sticks of a kind, so pricing never changes (Gilmore and Gomory 1961 for the patterns; Vance
+1998 and Valério de Carvalho 1999 branch elsewhere: the mix suits a yard with several lengths at several
+prices). The search is bounded by counted work and starts from first-fit, so it never answers worse than
+that.
 """
 
 import heapq
@@ -32,7 +33,10 @@ PATIENCE = 20
 
 @dataclass(frozen=True)
 class NoCutting:
-    """No plan: because there can be none (`cannot be`), or because none was found in the work allowed (`not found yet`)."""
+    """No plan: because there can be none (`cannot be`).
+
+    Or because none was found in the work allowed (`not found yet`).
+    """
 
     why: Literal["cannot be", "not found yet"]
 
@@ -151,7 +155,9 @@ class _Search:
         return bound, children, sticks is not None or refuted
 
     def price(self, mixes: MixRange, stop_at: int | None) -> tuple[int, MasterAnswer | None, bool]:
-        """Column generation in a range: its exact bound, the LP optimum so far, whether pricing came to an end.
+        """Column generation in a range: its exact bound, the LP optimum so far.
+
+        Whether pricing came to an end.
 
         Stops once the bound is `stop_at`, or the work is done.
         """
@@ -182,7 +188,10 @@ class _Search:
         return self._by_cut(mixes, total, excess)
 
     def _area_cut(self) -> None:
-        """The first bound, before any pricing: every length at the least price there is for a length of stick."""
+        """The first bound, before any pricing.
+
+        Every length at the least price there is for a length of stick.
+        """
         problem = self.problem
         rate = min(
             (p * SCALE // c for p, c in zip(self.prices, problem.capacities, strict=True) if c), default=0
@@ -197,7 +206,10 @@ class _Search:
         return max(0, -(-cost // step) * step)
 
     def _impossible(self, mixes: MixRange) -> bool:
-        """Whether no mix of a range can hold the pieces, by their sum or by a bound that no price enters (exact)."""
+        """Whether no mix of a range can hold the pieces.
+
+        By their sum or by a bound that no price enters (exact).
+        """
         problem, high = self.problem, mixes[1]
         need = sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))
         if need > sum(n * c for n, c in zip(high, problem.capacities, strict=True)):
@@ -205,7 +217,10 @@ class _Search:
         return FeasibilityProof(problem, high, self.work).refutes(self.master.columns)
 
     def refuted(self, mix: Sequence[int], cost: int) -> bool:
-        """Whether a bound met before shows that this mix cannot pack at that cost; the newest bounds are tried first."""
+        """Whether a bound met before shows that this mix cannot pack at that cost.
+
+        The newest bounds are tried first.
+        """
         most = cost * SCALE
         return any(
             total + sum(e * n for e, n in zip(excess, mix, strict=True)) > most
@@ -285,8 +300,8 @@ def _with(mix: tuple[int, ...], k: int, value: int) -> tuple[int, ...]:
 def cut_best(problem: CuttingProblem, effort: float = 1.0) -> CuttingPlan | NoCutting:
     """The cheapest plan, then the fewest sticks; or why there is none.
 
-    `effort` multiplies the work allowed for a first answer. When it is done the best plan so far is answered with its
-    exact bound. Same problem and effort, same plan, however busy the machine.
+    `effort` multiplies the work allowed for a first answer. When it is done the best plan so far is
+    answered with its exact bound. Same problem and effort, same plan, however busy the machine.
     """
     return _cut_best(problem, int(FIRST_ANSWER * effort))
 
@@ -315,7 +330,10 @@ def _down(stick: Stick) -> tuple[int, ...]:
 
 
 def _fewest_sticks(search: _Search) -> tuple[tuple[Stick, ...], bool]:
-    """Among mixes of the same least cost, the first in order of sticks that packs, and whether that is proven."""
+    """Among mixes of the same least cost, the first in order of sticks that packs.
+
+    And whether that is proven.
+    """
     assert search.best is not None
     problem = search.problem
     mixes, whole_list = equal_mixes(problem, search.best_cost, len(search.best), search.work)

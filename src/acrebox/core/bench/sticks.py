@@ -1,4 +1,7 @@
-"""From pieces and a yard's lengths to sticks as cut: one cutting problem a section, put back in the job's words."""
+"""From pieces and a yard's lengths to sticks as cut: one cutting problem a section.
+
+Put back in the job's words.
+"""
 
 from collections import Counter, defaultdict
 from collections.abc import Sequence
@@ -50,7 +53,10 @@ class StockCutting:
 
 
 def supplies(stock: str, bench: BenchChoice, book: Catalogue) -> list[Supply]:
-    """What can be had of a section: the yard's lengths (or the ones the gardener gave), and off-cuts to hand."""
+    """What can be had of a section: the yard's lengths (or the ones the gardener gave).
+
+    And off-cuts to hand.
+    """
     own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
     timber = book.find_cuttable(stock)
     assert timber is not None
@@ -121,8 +127,8 @@ def _check_longest(groups: list[CutGroup], had: list[Supply], bench: BenchChoice
         "bench.lengths",
         show.length(longest.length / 10),
         f"Piece {longest.label} of {show.length(longest.length / 10)} fits no stick of {longest.stock}.",
-        f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another board, a smaller"
-        " bed or the other sides to run through",
+        f"the longest stick that can be had gives {show.length(most / 10)}{squared}: choose another board, a"
+        " smaller bed or the other sides to run through",
     )
 
 
@@ -131,7 +137,10 @@ def _refusal(found: NoCutting, stock: str) -> DesignError:
     if found.why == "cannot be":
         says = f"The sticks of {stock} that can be had do not suffice for all pieces."
         return refuse("bench.lengths", stock, says, "a higher limit on a length, or one more length")
-    says = f"No way of cutting all pieces from the sticks of {stock} that can be had was found yet; there may be one."
+    says = (
+        f"No way of cutting all pieces from the sticks of {stock} that can be had was found yet; there may be"
+        " one."
+    )
     return refuse(
         "bench.lengths", stock, says, "a longer search, a higher limit on a length, or one more length"
     )

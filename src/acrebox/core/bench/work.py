@@ -1,7 +1,9 @@
-"""Counted work: what bounds every search of the bench, so that the same problem gives the same plan on any machine.
+"""Counted work: what bounds every search of the bench.
 
-A unit is worth one to two microseconds on the machine the counts were tuned on (`tests/speed/cutting.py` prints the
-ratio). Nothing here looks at a clock.
+So that the same problem gives the same plan on any machine.
+
+A unit is worth one to two microseconds on the machine the counts were tuned on (`tests/speed/cutting.py`
+prints the ratio). Nothing here looks at a clock.
 """
 
 from dataclasses import dataclass, field

@@ -1,4 +1,7 @@
-"""The constructions as they are offered, from `kinds.toml`, each drawn by the same drawing code as every bed."""
+"""The constructions as they are offered, from `kinds.toml`.
+
+Each drawn by the same drawing code as every bed.
+"""
 
 from functools import cache
 from typing import Any
@@ -29,7 +32,10 @@ class KindRow(BaseModel):
 
 
 class Offer(BaseModel):
-    """One construction: a sentence, what it suits and asks for, a design to start from, its picture, its questions."""
+    """One construction: a sentence, what it suits and asks for, a design to start from, its picture.
+
+    Its questions.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -71,7 +77,10 @@ def _rows() -> dict[str, KindRow]:
 
 
 def starting_design(kind: str, system: System) -> Design:
-    """A design of that construction to start from, in a system of units. Raises DesignError for a kind nobody builds."""
+    """A design of that construction to start from, in a system of units.
+
+    Raises DesignError for a kind nobody builds.
+    """
     row = _rows().get(kind)
     if row is None:
         raise refuse("kind", kind, "There is no such construction.", ", ".join(_rows()))

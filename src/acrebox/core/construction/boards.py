@@ -26,7 +26,6 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
-
 TOP_COURSES = {"whole": "whole boards only", "ripped": "top course may be ripped"}
 # A top course can only come short where the height is given as a length.
 BY_LENGTH = {"/courses": [""]}

@@ -25,5 +25,6 @@ def check_clear(posts: Sequence[Part], show: Printer) -> None:
                 "outline",
                 f"{posts[i].name}, {posts[j].name}",
                 "Two posts would stand in each other.",
-                f"longer sides, thinner posts than {show.length(posts[i].solid.width)}, or a wider limit between posts",
+                f"longer sides, thinner posts than {show.length(posts[i].solid.width)}, or a wider limit"
+                " between posts",
             )

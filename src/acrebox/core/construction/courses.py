@@ -39,7 +39,9 @@ class Courses:
 
 
 def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
-    """Courses for the design's height or count; a tongue comes off the top course, its groove off the bottom one.
+    """Courses for the design's height or count; a tongue comes off the top course.
+
+    Its groove off the bottom one.
 
     Raises DesignError when no whole course gives that height and the top one may not be ripped.
     """
@@ -50,7 +52,8 @@ def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, sh
                 "courses",
                 design.courses,
                 f"{design.courses} courses stand {show.length(courses.height)} high.",
-                f"at most {show.length(size('tallest'))}, {floor(size('tallest') / cover)} courses of this board",
+                f"at most {show.length(size('tallest'))}, {floor(size('tallest') / cover)} courses of this"
+                " board",
             )
         return courses
     assert design.height is not None  # read_design lets one of the two through

@@ -1,4 +1,7 @@
-"""Corrugated sheet on frames of rails and studs, inside or outside; on posts notched for the rails, or on frames alone."""
+"""Corrugated sheet on frames of rails and studs, inside or outside; on posts notched for the rails.
+
+Or on frames alone.
+"""
 
 from dataclasses import dataclass, replace
 from itertools import pairwise
@@ -39,15 +42,7 @@ from acrebox.core.construction.sections import ChosenTimber, choose_sheet, choos
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, even_joints
 from acrebox.core.construction.wave import room_behind, sheet_body
-from acrebox.core.design import (
-    POST_QUESTIONS,
-    SQUARE_CORNERS,
-    Corner,
-    Design,
-    MeasuredStick,
-    Posted,
-    asks,
-)
+from acrebox.core.design import POST_QUESTIONS, SQUARE_CORNERS, Corner, Design, MeasuredStick, Posted, asks
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
@@ -449,7 +444,10 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
 
 
 def _bent(frame: _Frame, spans: tuple[Span, ...], posts: list[Part]) -> list[LoadCase]:
-    """The sheet between studs, a stud between rails, the bottom rail between posts, or from corner to corner."""
+    """The sheet between studs, a stud between rails, the bottom rail between posts.
+
+    Or from corner to corner.
+    """
     rail = frame.rail
     found: list[LoadCase] = []
     for span in spans:

@@ -21,7 +21,10 @@ def touching(a: Part, b: Part) -> bool:
 
 
 def touching_pairs(ones: Sequence[Part], others: Sequence[Part]) -> Iterator[tuple[Part, Part]]:
-    """Every pair, one of each, that lie against each other, in the order of the first and then of the second."""
+    """Every pair, one of each, that lie against each other.
+
+    In the order of the first and then of the second.
+    """
     for i, j in near_pairs([p.solid for p in ones], [p.solid for p in others], TOUCH_MM):
         if ones[i] is not others[j] and touching(ones[i], others[j]):
             yield ones[i], others[j]
@@ -72,8 +75,8 @@ def layer_joints(
 ) -> Iterator[Joint]:
     """Pieces of an outer layer against those of the layer behind them.
 
-    `along` spreads fixings along the piece behind; `through` and `into` [mm] stand for the thicknesses where a fixing
-    goes another way.
+    `along` spreads fixings along the piece behind; `through` and `into` [mm] stand for the thicknesses
+    where a fixing goes another way.
     """
     for one, other in touching_pairs(outer, inner):
         (a0, a1), (b0, b1) = one.solid.bounds, other.solid.bounds

@@ -1,4 +1,7 @@
-"""Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them."""
+"""Short upright boards from reclaimed pallets on two rails, made as panels and joined.
+
+A top rail ties them.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -36,15 +39,7 @@ from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across, even_joints, flat_pieces
-from acrebox.core.design import (
-    POST_QUESTIONS,
-    SQUARE_CORNERS,
-    Corner,
-    Design,
-    MeasuredStick,
-    Posted,
-    asks,
-)
+from acrebox.core.design import POST_QUESTIONS, SQUARE_CORNERS, Corner, Design, MeasuredStick, Posted, asks
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
@@ -57,7 +52,10 @@ LENGTH_ONLY = {"instrument": "height_only"}
 
 
 class Staves(Posted):
-    """Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties them."""
+    """Short upright boards from reclaimed pallets on two rails, made as panels and joined.
+
+    A top rail ties them.
+    """
 
     order = ("height", "stave", "widths", "bad_share", "panel", "rail", "corner", *POST_QUESTIONS)
     height_asks = LENGTH_ONLY

@@ -1,4 +1,7 @@
-"""How the walls are built: what all constructions share, and the registry of their models, told apart by `kind`."""
+"""How the walls are built: what all constructions share, and the registry of their models.
+
+Told apart by `kind`.
+"""
 
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar, Literal
@@ -14,8 +17,8 @@ from acrebox.core.measure.written import Length
 class Construction(Asking):
     """How the walls are built. A kind of it lives in a file of its own in `construction/`.
 
-    `measured_by` is how its height can be given, the usual way first. `keeps_own` are fields that another construction
-    has under the same name and means otherwise, so that changing does not carry them over.
+    `measured_by` is how its height can be given, the usual way first. `keeps_own` are fields that another
+    construction has under the same name and means otherwise, so that changing does not carry them over.
     """
 
     measured_by: ClassVar[tuple[Literal["courses", "height"], ...]] = ("courses", "height")

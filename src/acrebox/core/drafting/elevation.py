@@ -17,8 +17,11 @@ Fixed = tuple[Part, Part, str]
 def draw_elevation(
     bed: Assembly, side: Side, labels: Mapping[str, str], fixings: Mapping[str, int], fixed: Sequence[Fixed]
 ) -> View:
-    """A side seen from outside, its first corner to the left."""
-    mine = [p for p in bed.parts if p.side == side.name and not p.role.post]
+    """A side seen from outside, its first corner to the left.
+
+    Parts that belong to no side are seen from every one.
+    """
+    mine = [p for p in bed.parts if p.side in (side.name, "") and not p.role.post]
     hidden = [p for p in mine if p.role.view == "behind" and not _is_outside(side, p, mine)]
     behind = [*bed.posts_at(side.name), *hidden]
     names = {p.name for p in behind}
@@ -54,7 +57,10 @@ def _is_outside(side: Side, part: Part, mine: Sequence[Part]) -> bool:
 
 
 def skin_joints(bed: Assembly) -> dict[str, list[Fixed]]:
-    """By side, the joints whose fixings are seen from outside: a piece of the wall, what is behind it, the kind."""
+    """By side, the joints whose fixings are seen from outside: a piece of the wall, what is behind it.
+
+    The kind.
+    """
     found: dict[str, list[Fixed]] = {}
     for joint in bed.joints:
         one, other = (bed.part(name) for name in joint.parts)
@@ -64,7 +70,10 @@ def skin_joints(bed: Assembly) -> dict[str, list[Fixed]]:
 
 
 def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[Fixed]) -> Iterator[Drawn]:
-    """Small marks where pieces are fixed to posts and rails, spread over the height or the length they share."""
+    """Small marks where pieces are fixed to posts and rails.
+
+    Spread over the height or the length they share.
+    """
     count = 0
     for one, other, kind in fixed:
         a, b = _box(side, one), _box(side, other)

@@ -18,7 +18,10 @@ LEAST_ON_ARC = 4
 
 
 class Arc(BaseModel):
-    """A part of a shape's outline that is round: from which point to which, round what centre, how wide [mm]."""
+    """A part of a shape's outline that is round: from which point to which, round what centre.
+
+    How wide [mm].
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -29,7 +32,9 @@ class Arc(BaseModel):
 
 
 class Drawn(BaseModel):
-    """A shape of a view: a part cut through, seen or hidden, a layer of fill, the soil from above, or a fixing's place.
+    """A shape of a view: a part cut through, seen or hidden, a layer of fill, the soil from above.
+
+    Or a fixing's place.
 
     `holes` are cut out of it; `arcs` say where its outline is round; `hatch` is how it is filled.
     """
@@ -74,7 +79,10 @@ class View(BaseModel):
 
 
 class Drawings(BaseModel):
-    """Plan from above; section across the bed, between posts; one elevation a side; a corner, course by course."""
+    """Plan from above; section across the bed, between posts; one elevation a side; a corner.
+
+    Course by course.
+    """
 
     model_config = ConfigDict(frozen=True)
 

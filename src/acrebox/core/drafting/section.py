@@ -15,7 +15,9 @@ CLEAR_MM = 1.0
 
 
 def section_at(bed: Assembly) -> float:
-    """Where the bed is cut [mm from its left end]: over soil, clear of everything upright, in the front's first bay if it can be.
+    """Where the bed is cut [mm from its left end]: over soil, clear of everything upright.
+
+    In the front's first bay if it can be.
 
     Where no gap is clear of uprights, the middle of the bed.
     """
@@ -46,7 +48,7 @@ def _layers(bed: Assembly, layers: Sequence[FilledLayer], at: float) -> Iterator
     for room in bed.compartments:
         raised = room.cavity.floor - bed.cavity.floor
         for face in room.inside.section(0, at):
-            (y0, y1) = (f(y for y, _ in face.ring) for f in (min, max))
+            y0, y1 = (f(y for y, _ in face.ring) for f in (min, max))
             for layer in layers:
                 band = box(y0 - 1.0, layer.base + raised, y1 + 1.0, layer.top + raised)
                 for shown in faces_of(face.polygon.intersection(band), face.circles):

@@ -1,4 +1,7 @@
-"""Quantities printed as a person would buy or cut them: the nearest millimetre or 1/16 in, whole bags, cents."""
+"""Quantities printed as a person would buy or cut them: the nearest millimetre or 1/16 in, whole bags.
+
+Cents.
+"""
 
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal

@@ -36,7 +36,8 @@ class Fact(Row):
 def facts_of(seen: Seen) -> dict[str, Fact]:
     """What every bed has, and what its construction adds.
 
-    Areas in m², volumes in litres; the outside volume is the outline's area times the height of the wall, its cap left out.
+    Areas in m², volumes in litres; the outside volume is the outline's area times the height of the wall,
+    its cap left out.
     """
     bed, show = seen.assembly, seen.show
     outside, inside = bed.outline.area, bed.soil_face.area

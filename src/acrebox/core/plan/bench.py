@@ -170,7 +170,8 @@ def _stick(stick: CutStick, number: int, seen: Seen, counts: Counter[tuple[str, 
     pieces = []
     for label, length in stick.pieces:
         counts[stick.stock, length] += 1
-        # A tick belongs to the n-th piece of its length: it outlives labels that move when the design changes.
+        # A tick belongs to the n-th piece of its length: it outlives labels that move when the design
+        # changes.
         key = f"{stick.stock}:{length}:{counts[stick.stock, length]}"
         pieces.append(
             PieceOnStick(

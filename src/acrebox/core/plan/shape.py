@@ -279,7 +279,10 @@ def _fixing(fixed: Fixed, seen: Seen) -> Fixing:
         f"{fixed.joints} joints × {each} = {fixed.count}: at least {rule.least} a joint, one every"
         f" {show(rule.every_mm)} of contact"
     )
-    bite = f"{show(screw.length.mm)} long − {show(fixed.through)} passed = {show(fixed.bite)} bite into {show(fixed.into)}"
+    bite = (
+        f"{show(screw.length.mm)} long − {show(fixed.through)} passed = {show(fixed.bite)} bite into"
+        f" {show(fixed.into)}"
+    )
     pilot = (
         f"drill {show(screw.pilot.mm)} first: a must in hard timber"
         if fixed.hard

@@ -1,7 +1,9 @@
-"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered, cheapest first.
+"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered.
 
-They stand above the chapters: a try is a design, worked out as every other, and what it shares with the bed is not
-worked out again. Nothing here knows which construction it mends.
+Cheapest first.
+
+They stand above the chapters: a try is a design, worked out as every other, and what it shares with the bed
+is not worked out again. Nothing here knows which construction it mends.
 """
 
 from collections.abc import Iterator
@@ -13,16 +15,7 @@ from pydantic import BaseModel, ConfigDict
 from acrebox.core.assembly import UsedTimber, WallAlong
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import (
-    ASSEMBLY,
-    OUTSIDE,
-    STRENGTH,
-    STRENGTH_CHECK,
-    TOTALS,
-    WATCH_OUTS,
-    Plan,
-    plan_bed,
-)
+from acrebox.core.plan import ASSEMBLY, OUTSIDE, STRENGTH, STRENGTH_CHECK, TOTALS, WATCH_OUTS, Plan, plan_bed
 from acrebox.core.stock import Catalogue, Timber, catalogue
 
 STEP_MM = 25.0
@@ -53,7 +46,9 @@ class _Try:
 
 
 def remedies(design: Design) -> list[Remedy]:
-    """What would bring right the watch-outs that have a remedy; each one offered removes the watch-outs it answers.
+    """What would bring right the watch-outs that have a remedy.
+
+    Each one offered removes the watch-outs it answers.
 
     Raises DesignError when the design itself cannot be planned.
     """
@@ -110,7 +105,10 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
 
 
 def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
-    """Supports as close as the longest span allowed, and as close as the rule of thumb where that is closer."""
+    """Supports as close as the longest span allowed.
+
+    And as close as the rule of thumb where that is closer.
+    """
     rules = {(m.side, m.between): m.rule_mm for m in plan[STRENGTH].members if m.rule_mm is not None}
     check = plan[STRENGTH_CHECK]
     limits: dict[tuple[str, str], set[float]] = {}
@@ -132,7 +130,10 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
 
 
 def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
-    """The next thicker stocks for what bends and for the posts, the height kept or counted in courses of the new one."""
+    """The next thicker stocks for what bends and for the posts.
+
+    The height kept or counted in courses of the new one.
+    """
     bent = {m.case.stock for m in plan[STRENGTH_CHECK].members}
     posts = plan[STRENGTH_CHECK].posts
     stocks = bent | ({posts.case.stock} if posts else set())

@@ -152,14 +152,20 @@ class Outline:
         return made
 
     def trouble(self) -> str | None:
-        """Why this cannot be an outline, or None: it crosses itself, touches itself or is walked clockwise."""
+        """Why this cannot be an outline, or None: it crosses itself.
+
+        Touches itself or is walked clockwise.
+        """
         if not self.polygon.is_valid:
             return str(explain_validity(self.polygon))
         return None if self.polygon.exterior.is_ccw else "it is walked clockwise"
 
 
 def walked(lengths: Sequence[float], corners: Sequence[float]) -> tuple[Point2, ...]:
-    """The corners met by walking sides of `lengths` [mm], turning by what `corners` [°] leave of a straight line."""
+    """The corners met by walking sides of `lengths` [mm].
+
+    Turning by what `corners` [°] leave of a straight line.
+    """
     x = y = heading = 0.0
     ring = [(0.0, 0.0)]
     for length, corner in zip(lengths, corners, strict=True):

@@ -60,7 +60,8 @@ class Slice:
 class SegmentSlice:
     """A cylinder lying with its axis at height `axis`: the area is length × the chord at that height [mm].
 
-    Filled to h over its lowest line it holds length × (r² acos((r−h)/r) − (r−h)√(2rh − h²)), the circular segment.
+    Filled to h over its lowest line it holds length × (r² acos((r−h)/r) − (r−h)√(2rh − h²)), the circular
+    segment.
     """
 
     z0: float
@@ -86,7 +87,10 @@ class SegmentSlice:
 
 
 def fitted(z0: float, z1: float, areas: tuple[float, float, float]) -> Slice:
-    """The slice whose area is quadratic and as given at 1/6, 1/2 and 5/6 of the way from z0 to z1 [mm, mm²]."""
+    """The slice whose area is quadratic and as given at 1/6, 1/2 and 5/6 of the way from z0 to z1 [mm.
+
+    Mm²].
+    """
     low, middle, high = areas
     size = z1 - z0
     c = (low - 2 * middle + high) / (size / 3) ** 2 / 2
@@ -95,7 +99,10 @@ def fitted(z0: float, z1: float, areas: tuple[float, float, float]) -> Slice:
 
 
 def merged(added: Iterable[Slice], taken: Iterable[Slice] = ()) -> tuple[Slice, ...]:
-    """The sum of slices less others, as slices that follow each other upwards; heights where nothing is are left out."""
+    """The sum of slices less others, as slices that follow each other upwards.
+
+    Heights where nothing is are left out.
+    """
     alike: dict[tuple[float, float], Slice] = {}
     for sign, pieces in ((1.0, added), (-1.0, taken)):
         for piece in pieces:

@@ -50,7 +50,10 @@ class Rates(BaseModel):
 
 
 class Row(BaseModel):
-    """One figure of every variant; `better` are the places of the better ones, none where they are alike or it is no question."""
+    """One figure of every variant; `better` are the places of the better ones.
+
+    None where they are alike or it is no question.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -157,7 +160,10 @@ def _row(key: str, name: str, kind: RowKind, figures: list[Worked], more: bool |
 
 
 def _better(values: Sequence[float], more: bool | None) -> list[int]:
-    """Places of the best value; none where all are alike within a thousandth, or neither more nor less is better."""
+    """Places of the best value; none where all are alike within a thousandth.
+
+    Or neither more nor less is better.
+    """
     if more is None or not values:
         return []
     pick: Callable[[Sequence[float]], float] = max if more else min
@@ -217,7 +223,10 @@ def _looks(p: Plan) -> Worked:
 
 
 def _life(plans: Sequence[Plan]) -> list[Row]:
-    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil, where there is any."""
+    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil.
+
+    Where there is any.
+    """
     found = [_shortest_lived(p) for p in plans]
     if any(species is None for species in found):
         return []
@@ -227,7 +236,9 @@ def _life(plans: Sequence[Plan]) -> list[Row]:
         Worked(
             amount=w.life_years[0],
             unit="years",
-            working=f"{w.name}, the shortest-lived against the soil: {w.life_years[0]} to {w.life_years[1]} years",
+            working=(
+                f"{w.name}, the shortest-lived against the soil: {w.life_years[0]} to {w.life_years[1]} years"
+            ),
             assumptions=["no liner, no yearly oil; both lengthen it"],
             source=COMMON_PRACTICE,
         )

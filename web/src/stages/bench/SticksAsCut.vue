@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import StickDrawing from '@/drawing/StickDrawing.vue'
@@ -8,7 +8,15 @@ import Figure from '@/sheet/Figure.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** Every stick as it is cut, section by section, with a box to tick for each piece. */
-const { plan, units, pointed, ticked, tick } = useThisBed()
+const { plan, units, pointed, ticked, tick, effort, searchLonger } = useThisBed()
+/** A longer search does so many times the work of a first answer. */
+const LONGER = 40
+const searching = ref(false)
+async function longer() {
+  searching.value = true
+  await searchLonger(LONGER)
+  searching.value = false
+}
 const cutting = computed(() => plan.value?.cutting)
 const sticks = computed(() => cutting.value?.sticks ?? [])
 const sections = computed(() => cutting.value?.sections.map((s) => ({ ...s, cut: sticks.value.filter((x) => x.stock === s.stock) })) ?? [])
@@ -20,6 +28,10 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
 <template>
   <section v-if="plan" class="sticks" aria-labelledby="sticks-title">
     <h2 id="sticks-title">How each stick is cut</h2>
+    <p v-if="cutting && !cutting.proven" class="no-print" role="status">
+      <template v-if="effort > 1 && !searching">A longer search found no proof either: this is the best plan so far.</template>
+      <button v-else type="button" class="plain" :disabled="searching" @click="longer">{{ searching ? 'Searching longer …' : 'Search longer for a cheaper cutting' }}</button>
+    </p>
     <div v-for="s in sections" :key="s.stock" class="section">
       <p class="head">
         <strong>{{ typeset(s.name) }}</strong>

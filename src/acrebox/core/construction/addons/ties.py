@@ -61,7 +61,10 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
 
 @dataclass(frozen=True, kw_only=True)
 class _Place:
-    """Where a tie is wanted: from a side to the one across, `at` [mm] along it, its underside at height z [mm]."""
+    """Where a tie is wanted: from a side to the one across, `at` [mm] along it.
+
+    Its underside at height z [mm].
+    """
 
     side: Side
     other: Side
@@ -93,7 +96,10 @@ def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
 
 
 def _pairs(bed: Assembly) -> list[tuple[Side, Side]]:
-    """Sides that face each other straight across the soil, each pair once; the longest pairs where a leg has several."""
+    """Sides that face each other straight across the soil, each pair once.
+
+    The longest pairs where a leg has several.
+    """
     sides = bed.inner.sides
     found: list[tuple[Side, Side]] = []
     for side in sorted(sides, key=lambda s: -s.length):

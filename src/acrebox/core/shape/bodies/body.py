@@ -1,4 +1,7 @@
-"""What every body answers: where it is, how much there is of it, and how it looks cut, from outside, and as a surface."""
+"""What every body answers: where it is, how much there is of it, and how it looks cut, from outside.
+
+And as a surface.
+"""
 
 from abc import ABC, abstractmethod
 from functools import cached_property
@@ -20,8 +23,8 @@ ACROSS: tuple[tuple[Point, Point, Point], ...] = ((Y, Z, X), (X, Z, (0.0, -1.0, 
 class Body(ABC):
     """A closed body in place [mm], z up from the ground at the first course.
 
-    A kind of body gives its surface, volume, area by height and the box it lies in; sections and silhouettes follow
-    from the surface unless it knows a shorter way.
+    A kind of body gives its surface, volume, area by height and the box it lies in; sections and
+    silhouettes follow from the surface unless it knows a shorter way.
     """
 
     @property
@@ -37,7 +40,10 @@ class Body(ABC):
     @property
     @abstractmethod
     def envelope(self) -> "Box":
-        """The box that it fits in, in its own directions: along its length, up its face, through its thickness."""
+        """The box that it fits in, in its own directions: along its length, up its face.
+
+        Through its thickness.
+        """
 
     @property
     def areas(self) -> tuple[AreaPiece, ...]:
@@ -69,7 +75,10 @@ class Body(ABC):
         return self.section(2, z)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section by the plane `axis = at` [mm] (0 x, 1 y, 2 z), drawn in the other two axes; empty if missed."""
+        """Its section by the plane `axis = at` [mm] (0 x, 1 y, 2 z), drawn in the other two axes.
+
+        Empty if missed.
+        """
         low, high = self.bounds
         if not low[axis] < at < high[axis]:
             return ()
@@ -100,7 +109,10 @@ def _cross(a: Point, b: Point) -> Point:
 
 
 def areas_of(mesh: Mesh) -> tuple[Slice, ...]:
-    """Area by height within a surface of flat faces: quadratic between the heights of its corners, so it is exact."""
+    """Area by height within a surface of flat faces: quadratic between the heights of its corners.
+
+    So it is exact.
+    """
     marks = sorted({round(float(z), 6) for z in mesh.points[:, 2]})
     found = []
     for low, high in pairwise(marks):

@@ -18,20 +18,7 @@ from acrebox.core.shape.slices import AreaPiece, Slice, merged
 from acrebox.core.shape.vector import AXES, Point, Point2, dot
 
 # Corners are numbered 4·end + 2·(top of the face) + (far side of the thickness).
-EDGES = (
-    (0, 1),
-    (2, 3),
-    (4, 5),
-    (6, 7),
-    (0, 2),
-    (1, 3),
-    (4, 6),
-    (5, 7),
-    (0, 4),
-    (1, 5),
-    (2, 6),
-    (3, 7),
-)
+EDGES = ((0, 1), (2, 3), (4, 5), (6, 7), (0, 2), (1, 3), (4, 6), (5, 7), (0, 4), (1, 5), (2, 6), (3, 7))
 FACES = ((0, 1, 2), (4, 5, 6), (0, 1, 4), (2, 3, 6), (0, 2, 4), (1, 3, 5))
 QUADS = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 4, 5, 1), (2, 3, 7, 6), (0, 2, 6, 4), (1, 5, 7, 3))
 TRIANGLES = tuple(t for a, b, c, d in QUADS for t in ((a, b, c), (a, c, d)))
@@ -65,7 +52,9 @@ class Notch:
 
 @dataclass(frozen=True)
 class Box(Body):
-    """A stick in place: origin corner, three unit axes (along, face, thickness), its size [mm], end cuts, notches.
+    """A stick in place: origin corner, three unit axes (along, face, thickness), its size [mm], end cuts.
+
+    Notches.
 
     `length` is along the edge through the origin; a positive cut takes away from the far edges.
     """
@@ -147,7 +136,10 @@ class Box(Body):
 
     @cached_property
     def axes(self) -> tuple[Floats, Floats]:
-        """Normals of its faces and directions of its edges (n × 3): what separates it from others, if anything does."""
+        """Normals of its faces and directions of its edges (n × 3): what separates it from others.
+
+        If anything does.
+        """
         c = np.array(self.corners)
         i, j, k = (list(n) for n in zip(*FACES, strict=True))
         first, last = (list(n) for n in zip(*EDGES, strict=True))
@@ -160,7 +152,10 @@ class Box(Body):
 
     @property
     def is_upright(self) -> bool:
-        """Whether it is the same all the way up: its axes lie flat or stand plumb, and its ends are cut plumb."""
+        """Whether it is the same all the way up: its axes lie flat or stand plumb.
+
+        And its ends are cut plumb.
+        """
         axes = {"along": self.along, "face": self.face, "through": self.through}
         if not all(abs(a[2]) < 1e-9 or abs(abs(a[2]) - 1) < 1e-9 for a in axes.values()):
             return False
@@ -240,7 +235,10 @@ class Box(Body):
 
 
 def _notch_corners(box: Box, notch: Notch) -> list[Point]:
-    """The corners of what is cut out, grown by a hair where it breaks through a face, so that no skin is left."""
+    """The corners of what is cut out, grown by a hair where it breaks through a face.
+
+    So that no skin is left.
+    """
 
     def grown(span: tuple[float, float], size: float) -> tuple[float, float]:
         low, high = span
@@ -276,10 +274,12 @@ def box_round(points: Floats, axes: tuple[Point, Point, Point]) -> Box:
 
 
 def overlap_depth(a: Box, b: Box) -> float:
-    """How far two boxes run into each other [mm]: positive when they overlap, 0 when they touch, negative when apart.
+    """How far two boxes run into each other [mm]: positive when they overlap, 0 when they touch.
 
-    Separating axes of two convex bodies: face normals and cross products of edges; apart by at least the answer's
-    size. Notches are not looked at.
+    Negative when apart.
+
+    Separating axes of two convex bodies: face normals and cross products of edges; apart by at least the
+    answer's size. Notches are not looked at.
     """
     (a0, a1), (b0, b1) = a.bounds, b.bounds
     least = min(min(a1[i], b1[i]) - max(a0[i], b0[i]) for i in range(3))

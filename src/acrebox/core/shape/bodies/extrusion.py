@@ -1,4 +1,7 @@
-"""A flat profile, with holes if it has any, drawn out straight: corrugated sheet, a channel, a block with cores."""
+"""A flat profile, with holes if it has any, drawn out straight: corrugated sheet, a channel.
+
+A block with cores.
+"""
 
 from dataclasses import dataclass
 from functools import cached_property
@@ -18,8 +21,8 @@ from acrebox.core.shape.vector import Point, dot
 class Extrusion(Body):
     """A profile in the plane of `face` and `through` at `origin`, drawn out `length` [mm] along `along`.
 
-    `profile` holds its corners in those two directions [mm]; `rounds` are the circles that its edges follow. The
-    three directions stand at right angles.
+    `profile` holds its corners in those two directions [mm]; `rounds` are the circles that its edges
+    follow. The three directions stand at right angles.
     """
 
     profile: Polygon

@@ -1,4 +1,7 @@
-"""Between outlines at heights: tapered and round vessels, their insides, and rooms whose walls are not plumb."""
+"""Between outlines at heights: tapered and round vessels, their insides.
+
+And rooms whose walls are not plumb.
+"""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
@@ -91,8 +94,9 @@ class Oval:
 class Loft(Body):
     """Outlines at rising heights [mm], straight between each two; `hollow` is taken out of it.
 
-    Every side moves straight from one outline to the next, so the area is quadratic in height: a tapered vessel is
-    the prismatoid of its rims, not their mean times the height. Two outlines at one height are a step.
+    Every side moves straight from one outline to the next, so the area is quadratic in height: a tapered
+    vessel is the prismatoid of its rims, not their mean times the height. Two outlines at one height are a
+    step.
     """
 
     levels: tuple[tuple[float, LevelOutline], ...]
@@ -136,7 +140,7 @@ class Loft(Body):
 
     def _opened(self) -> Mesh:
         """The surface of a hollow, drawn a hair over its rim, so that no skin is left there."""
-        (z, rim) = self.levels[-1]
+        z, rim = self.levels[-1]
         return Loft((*self.levels, (z + 1.0, rim))).mesh
 
     @cached_property
@@ -175,7 +179,10 @@ class Loft(Body):
         return super().silhouette(across, up)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section; level ones are its outline at that height, upright ones are drawn strip by strip if its sides allow."""
+        """Its section; level ones are its outline at that height.
+
+        Upright ones are drawn strip by strip if its sides allow.
+        """
         if axis != 2 and self._is_parallel:
             return self._strips(axis, at)
         if axis != 2:
@@ -189,7 +196,9 @@ class Loft(Body):
 
     @cached_property
     def _is_parallel(self) -> bool:
-        """Whether it is solid and every side keeps its direction from level to level: then an upright section's edges
+        """Whether it is solid and every side keeps its direction from level to level.
+
+        Then an upright section's edges
         are straight from level to level."""
         if self.hollow is not None or not all(isinstance(o, Corners) for _, o in self.levels):
             return False
