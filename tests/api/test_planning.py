@@ -90,3 +90,30 @@ def test_every_error_has_the_one_shape(client: TestClient) -> None:
         assert {"type", "title", "status", "detail"} <= answer.json().keys()
     missing = {p["field"] for p in client.post("/api/plan", json={"schema": 1}).json()["problems"]}
     assert missing == {"name", "outline", "construction"}
+
+
+def test_heavy_chapters_can_be_left_out_and_chapters_asked_for_by_name(client: TestClient) -> None:
+    whole = client.post("/api/plan", json=NORTH_BED).json()
+    light = client.post("/api/plan?light=true", json=NORTH_BED).json()
+    assert set(whole) - set(light) == {"solids"}
+    assert {k: v for k, v in whole.items() if k != "solids"} == light
+    some = client.post("/api/plan?chapters=totals,solids", json=NORTH_BED).json()
+    assert some["totals"] == whole["totals"]
+    assert some["solids"] == whole["solids"]
+    assert "cutting" not in some
+    refused = client.post("/api/plan?chapters=weather", json=NORTH_BED)
+    assert refused.status_code == 422
+    assert refused.json()["problems"][0]["field"] == "chapters"
+
+
+def test_more_work_is_asked_for_within_bounds(client: TestClient) -> None:
+    assert client.post("/api/plan?effort=40", json=NORTH_BED).json()["cutting"]["proven"]
+    assert client.post("/api/plan?effort=0", json=NORTH_BED).status_code == 422
+    assert client.post("/api/plan?effort=9000", json=NORTH_BED).status_code == 422
+
+
+def test_the_stages_come_in_the_order_of_work_with_their_chapters(client: TestClient) -> None:
+    stages = client.get("/api/stages").json()
+    assert [s["key"] for s in stages if s["open"]] == ["shape", "bench", "fill"]
+    assert "cutting" in next(s for s in stages if s["key"] == "bench")["chapters"]
+    assert next(s for s in stages if s["key"] == "bench")["ticks"] == ["cut", "buy"]

@@ -175,9 +175,7 @@ def numbers(value: Any) -> Any:
     return [numbers(v) for v in value] if isinstance(value, list) else value
 
 
-@pytest.mark.xfail(
-    strict=True, reason="issue 9, Every part held: joins of the second course have no post behind"
-)
+@pytest.mark.xfail(strict=True, reason="issue 9, Every part held: joins of course 2 have no post")
 def test_every_end_of_a_sleeper_is_held() -> None:
     bed = built(
         {
@@ -202,9 +200,7 @@ def test_every_end_of_a_sleeper_is_held() -> None:
                 )
 
 
-@pytest.mark.xfail(
-    strict=True, reason="issue 9, Framed sheet: a joint for every contact (sheet to stud and post)"
-)
+@pytest.mark.xfail(strict=True, reason="issue 9, Framed sheet: a joint for every contact")
 def test_every_sheet_is_fixed_to_what_stands_behind_it() -> None:
     sheet = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}
     bed = built(
@@ -222,9 +218,7 @@ def test_every_sheet_is_fixed_to_what_stands_behind_it() -> None:
     assert all(frozenset((s.name, stud.name)) in joined for s, stud in touching_pairs(sheets, studs))
 
 
-@pytest.mark.xfail(
-    strict=True, reason="issue 9, Add-ons never collide: a trellis stands in the cap", raises=Exception
-)
+@pytest.mark.xfail(strict=True, reason="issue 9: a trellis stands in the cap", raises=Exception)
 def test_a_trellis_stands_clear_of_the_cap() -> None:
     design = {
         "schema": 1,

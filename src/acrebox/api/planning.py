@@ -25,7 +25,11 @@ Effort = Annotated[
 ]
 Chapters = Annotated[
     str | None,
-    Query(description="keys of the chapters wanted, separated by commas; all but the heavy ones unless told"),
+    Query(description="keys of the chapters wanted, separated by commas; all unless told"),
+]
+
+Light = Annotated[
+    bool, Query(description="leave out the heavy chapters, which are large and rarely looked at")
 ]
 
 
@@ -81,10 +85,10 @@ def _health() -> dict[str, str]:
     return {"status": "up"}
 
 
-def _plan(design: Design, effort: Effort = 1.0, chapters: Chapters = None) -> Response:
+def _plan(design: Design, effort: Effort = 1.0, chapters: Chapters = None, light: Light = False) -> Response:
     """The Plan of a Design, or the chapters named; stores nothing."""
     if chapters is None:
-        return _json(plan_bed(design, effort=effort), [c.key for c in published() if not c.heavy])
+        return _json(plan_bed(design, effort=effort), [c.key for c in published() if not (light and c.heavy)])
     keys = [key.strip() for key in chapters.split(",") if key.strip()]
     return _json(open_plan(design, effort=effort), keys)
 

@@ -57,7 +57,7 @@ export const api = {
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
   remedies: (design: Design) => answer<Remedy[]>(http.POST('/api/remedies', { body: design as never })),
   weighUp: (designs: Design[], rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { body: { designs, ...(rates ? { rates } : {}) } as never })),
-  plan: (design: Design, signal: AbortSignal, effort = 1) => answer<Plan>(http.POST('/api/plan', { params: { query: { effort } }, body: design as never, signal })),
+  plan: (design: Design, signal: AbortSignal, effort = 1) => answer<Plan>(http.POST('/api/plan', { params: { query: { effort, light: true } }, body: design as never, signal })),
   solids: (design: Design) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { chapters: 'solids' } }, body: design as never })),
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
   beds: () => answer<YardBed[]>(http.GET('/api/beds')),

@@ -134,6 +134,8 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     loads = _bent(frame, spans, posts)
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
+    # Round an inner corner the end of one sheet stands in the wave of the next.
+    ends = sheets if any(corner > 180 for corner in frame.outline.corners) else []
     room = room_behind(frame.skin.outline, frame.sheet, frame.rows)
     return Assembly(
         outline=frame.outline,
@@ -145,7 +147,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         whole_course=frame.rows[0],
         parts=(*sheets, *rails, *studs, *posts),
         joints=tuple(_joints(frame, sheets, rails, studs, posts)),
-        compartments=(Compartment("bed", room, (*rails, *studs, *posts)),),
+        compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
         spans=spans,
         loads=(*loads, *(alone(frame.post, foot, bay, choice) if foot else ())),
         stance=foot,
