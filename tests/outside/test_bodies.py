@@ -42,7 +42,7 @@ BODIES: dict[str, Body] = {
         ((0, Oval((0, 0), 285, 900)), (320, Oval((0, 0), 305, 900))),
         Loft(((20, Oval((0, 0), 280, 900)), (320, Oval((0, 0), 300, 900)))),
     ),
-    "half drum": LyingCylinder((0, 0, 292.5), X, 880, 292.5, 292.5),
+    "half drum": LyingCylinder(start=(0, 0, 292.5), along=X, length=880, radius=292.5, top=292.5),
 }
 ROUND = {"ring", "bent sheet", "trough", "half drum"}
 

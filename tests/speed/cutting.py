@@ -9,6 +9,7 @@ import random
 import sys
 from collections import Counter
 from time import perf_counter
+from typing import Any
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
@@ -87,7 +88,7 @@ def by_milp(problem: CuttingProblem, seconds: float) -> str:
     low = np.concatenate([np.ones(m), np.full(n, -np.inf)])
     high = np.concatenate([np.ones(m), np.zeros(n)])
     whole = np.ones(m * n + n, dtype=np.int64)
-    options = {"time_limit": seconds}
+    options: Any = {"time_limit": seconds}
     answer = milp(
         cost,
         constraints=LinearConstraint(rows, low, high),

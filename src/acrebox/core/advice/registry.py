@@ -44,7 +44,7 @@ class Finding:
 Rule = Callable[[Seen], Iterable[Finding]]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Entry:
     code: str
     stage: str
@@ -67,7 +67,9 @@ def rule(
         if code in _entries:
             raise ValueError(f"watch-out '{code}' is registered twice")
         stage_of(stage)
-        _entries[code] = _Entry(code, stage, level, field, why, source, function)
+        _entries[code] = _Entry(
+            code=code, stage=stage, level=level, field=field, why=why, source=source, rule=function
+        )
         return function
 
     return add

@@ -19,6 +19,9 @@ from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.slices import AreaPiece, Slice, within
 
+LEAST_MM3 = 1.0
+SLIVER_SHARE = 1e-5
+
 
 @dataclass(frozen=True)
 class Compartment:
@@ -70,7 +73,14 @@ class Compartment:
             if self._throughout.covers(footprint):
                 return within([s for s in body.areas if isinstance(s, Slice)], floor, top)
         shared = body.mesh.manifold ^ self.inside.mesh.manifold
-        return list(areas_of(mesh_of(shared))) if shared.volume() > 1.0 else []
+        volume = shared.volume()
+        if volume < LEAST_MM3:
+            return []
+        if volume < SLIVER_SHARE * self.inside.volume:
+            # Too little to tell heights apart: its mean over its height.
+            low, high = shared.bounding_box()[2], shared.bounding_box()[5]
+            return [Slice(low, high, volume / (high - low))]
+        return list(areas_of(mesh_of(shared)))
 
     @cached_property
     def _throughout(self) -> Polygon:

@@ -6,7 +6,7 @@ Layers of the wall.
 from dataclasses import dataclass
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Joint:
     """Two parts that touch: `through` [mm] of the first is passed by the fixing.
 

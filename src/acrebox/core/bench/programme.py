@@ -29,7 +29,7 @@ def _solver() -> highspy.Highs:
     return solver
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class MasterAnswer:
     """An LP optimum over the patterns so far: sticks of each kind, pattern amounts, duals.
 
@@ -99,11 +99,11 @@ class Master:
             sticks[kind] += amount
         duals = answer.row_dual
         return MasterAnswer(
-            tuple(sticks),
-            tuple(amounts),
-            tuple(max(0.0, d) for d in duals[: self._pieces]),
-            tuple(duals[self._pieces : self._pieces + self._kinds]),
-            sum(answer.col_value[: self._pieces]),
+            sticks=tuple(sticks),
+            amounts=tuple(amounts),
+            piece_duals=tuple(max(0.0, d) for d in duals[: self._pieces]),
+            kind_duals=tuple(duals[self._pieces : self._pieces + self._kinds]),
+            missing=sum(answer.col_value[: self._pieces]),
         )
 
 

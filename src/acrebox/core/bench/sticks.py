@@ -40,7 +40,7 @@ class CutStick:
     offcut: int
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class StockCutting:
     """All sticks of one section with their cost and bound."""
 
@@ -114,7 +114,14 @@ def _cut_stock(
         left = kinds[stick.kind].usable - sum(stick.pieces) - tenths(bench.kerf.mm) * len(stick.pieces)
         sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left)))
     cost, bound = Decimal(plan.cost) / CENTS, Decimal(plan.bound) / CENTS
-    return StockCutting(stock, tuple(sticks), cost, bound, plan.proven, plan.fewest_sticks)
+    return StockCutting(
+        stock=stock,
+        sticks=tuple(sticks),
+        cost=cost,
+        bound=bound,
+        proven=plan.proven,
+        fewest=plan.fewest_sticks,
+    )
 
 
 def _check_longest(groups: list[CutGroup], had: list[Supply], bench: BenchChoice, show: Printer) -> None:

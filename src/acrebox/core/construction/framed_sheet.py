@@ -135,7 +135,8 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
     # Round an inner corner the end of one sheet stands in the wave of the next.
-    ends = sheets if any(corner > 180 for corner in frame.outline.corners) else []
+    inner = {s.name for s in frame.outline.sides if max(s.corner_start, s.corner_end) > 180}
+    ends = [p for p in sheets if p.side in inner]
     room = room_behind(frame.skin.outline, frame.sheet, frame.rows)
     return Assembly(
         outline=frame.outline,
@@ -168,7 +169,7 @@ def _joints(
         *layer_joints(sheets, rails, "sheet to rail", along=True, through=frame.sheet.steel.mm),
         *post_joints(rails, posts, "rail to post"),
         *(
-            Joint("stud to rail", (rail.name, stud.name), thick, wide, thick)
+            Joint(kind="stud to rail", parts=(rail.name, stud.name), through=thick, into=wide, run=thick)
             for rail, stud in touching_pairs(rails, studs)
             if _stands_on(rail, stud)
         ),

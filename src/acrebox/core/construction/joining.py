@@ -41,11 +41,11 @@ def post_joints(walls: Sequence[Part], posts: Sequence[Part], kind: str = "board
     """Every wall piece against every post it touches: the fixing passes the piece and bites into the post."""
     for piece, post in touching_pairs(walls, posts):
         yield Joint(
-            kind,
-            (piece.name, post.name),
-            piece.solid.thickness,
-            post.solid.thickness,
-            contact_height(piece, post),
+            kind=kind,
+            parts=(piece.name, post.name),
+            through=piece.solid.thickness,
+            into=post.solid.thickness,
+            run=contact_height(piece, post),
         )
 
 
@@ -60,7 +60,11 @@ def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint
             if one.side != other.side and place[one.name] < place[other.name]:
                 half = other.solid.length / 2
                 yield Joint(
-                    kind, (one.name, other.name), one.solid.thickness, half, contact_height(one, other)
+                    kind=kind,
+                    parts=(one.name, other.name),
+                    through=one.solid.thickness,
+                    into=half,
+                    run=contact_height(one, other),
                 )
 
 
@@ -84,4 +88,4 @@ def layer_joints(
         run = max(shared) if along else min(max(shared[0], shared[1]), other.solid.width)
         passed = one.solid.thickness if through is None else through
         held = other.solid.thickness if into is None else into
-        yield Joint(kind, (one.name, other.name), passed, held, run)
+        yield Joint(kind=kind, parts=(one.name, other.name), through=passed, into=held, run=run)

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from shapely import box
 
-from acrebox.core.assembly import Assembly, Part
+from acrebox.core.assembly import Assembly, Part, prism
 from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.shape.bodies import Face, faces_of
@@ -65,7 +65,8 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
         shapes += drawn_part("hidden", post, labels[post.name], post.body.silhouette(Y, UP))
     for part in bed.parts:
         shapes += drawn_part("cut", part, labels[part.name], part.body.section(0, at))
-    strips = [(min(y for y, _ in f.ring), max(y for y, _ in f.ring)) for f in _rooms(bed, at)]
+    planted = prism(bed.soil_face, 0.0, 1.0).section(0, at)
+    strips = [(min(y for y, _ in f.ring), max(y for y, _ in f.ring)) for f in planted]
     return View(
         name="section",
         title="Section across, between posts",

@@ -10,7 +10,7 @@ from acrebox.core.shape.cavity import Cavity
 from acrebox.core.stock import Catalogue, Fill
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class FilledLayer:
     """A layer in place: its material, settled volume [L], from height to height [mm]."""
 
@@ -136,7 +136,7 @@ def _lay(
         litres = by_depth[n] if layer.depth else rest * (layer.share or 0) / 100
         below += litres
         height = top if n == len(materials) - 1 else cavity.height_of(min(below, fill_litres))
-        placed.append(FilledLayer(layer, material, litres, base, height))
+        placed.append(FilledLayer(choice=layer, material=material, settled=litres, base=base, top=height))
         base = height
     return placed
 

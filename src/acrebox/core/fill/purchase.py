@@ -11,7 +11,7 @@ from acrebox.core.stock import BagSize, Bulk
 CRUMB_L = 1e-6
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Purchase:
     """One layer's buying: bags needed and kept back, loads in steps, costs, which way is taken."""
 
@@ -50,7 +50,15 @@ def purchase(layer: FilledLayer, keep_back: int) -> Purchase:
         way_taken = way
     even = break_even(bag, material.bulk, keep_back) if bag and material.bulk else None
     return Purchase(
-        bag, needed, keep_back if bag else 0, bag_cost, material.bulk, steps, bulk_cost, even, way_taken
+        bag=bag,
+        bags_needed=needed,
+        kept_back=keep_back if bag else 0,
+        bag_cost=bag_cost,
+        bulk=material.bulk,
+        bulk_steps=steps,
+        bulk_cost=bulk_cost,
+        break_even=even,
+        way=way_taken,
     )
 
 

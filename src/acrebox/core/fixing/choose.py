@@ -10,7 +10,7 @@ from acrebox.core.fixing.rules import FixingRule, bite, fixing_rule, fixing_rule
 from acrebox.core.stock import Catalogue, Screw
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Fixed:
     """Joints alike and what fixes them: fewest and most a joint, `count` in all, bite [mm].
 
@@ -93,14 +93,14 @@ def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], sc
     counts = [each for each, _ in rows]
     into = float(min(into for _, into in rows))
     return Fixed(
-        kind,
-        screw,
-        len(rows),
-        (min(counts), max(counts)),
-        sum(counts),
-        float(through),
-        into,
-        screw.length.mm - through,
-        hard,
-        trouble or None,
+        kind=kind,
+        screw=screw,
+        joints=len(rows),
+        each=(min(counts), max(counts)),
+        count=sum(counts),
+        through=float(through),
+        into=into,
+        bite=screw.length.mm - through,
+        hard=hard,
+        trouble=trouble or None,
     )

@@ -21,7 +21,7 @@ class Reaches(Protocol):
 RECTANGLE_NAMES = ("front", "right", "back", "left")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Side:
     """One straight side, seen from above: its ends, and the angles inside the bed at them [°]."""
 
@@ -90,7 +90,12 @@ class Outline:
         angles = self.corners
         return tuple(
             Side(
-                n, names[n], self.points[n], self.points[(n + 1) % count], angles[n], angles[(n + 1) % count]
+                index=n,
+                name=names[n],
+                start=self.points[n],
+                end=self.points[(n + 1) % count],
+                corner_start=angles[n],
+                corner_end=angles[(n + 1) % count],
             )
             for n in range(count)
         )

@@ -56,7 +56,7 @@ class Slice:
         return replace(self, a=self.a * factor, b=self.b * factor, c=self.c * factor)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SegmentSlice:
     """A cylinder lying with its axis at height `axis`: the area is length × the chord at that height [mm].
 

@@ -13,7 +13,7 @@ from acrebox.core.strength.registry import Loaded, check
 from acrebox.core.strength.soil import Push, push_of
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class StrengthCheck:
     """All of a bed: the push and the depth of soil [mm] it was worked out for.
 
@@ -38,9 +38,9 @@ def check_strength(bed: Assembly, loads: Loads, book: Catalogue, depth: float) -
     loaded = Loaded(push_of(loads), depth, loads, book)
     found = [check(case, loaded) for case in bed.loads]
     return StrengthCheck(
-        loaded.push,
-        depth,
-        tuple(f for f in found if isinstance(f, Bent)),
-        next((f for f in found if isinstance(f, PostCheck)), None),
-        tuple(f for f in found if isinstance(f, TieCheck)),
+        push=loaded.push,
+        depth=depth,
+        members=tuple(f for f in found if isinstance(f, Bent)),
+        posts=next((f for f in found if isinstance(f, PostCheck)), None),
+        ties=tuple(f for f in found if isinstance(f, TieCheck)),
     )

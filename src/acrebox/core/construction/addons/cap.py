@@ -58,11 +58,11 @@ def _joints(bed: Assembly, parts: list[Part], thickness: float) -> list[Joint]:
             under.setdefault(p.side, p)
     return [
         Joint(
-            "cap to wall",
-            (part.name, under[part.side].name),
-            thickness,
-            min(under[part.side].solid.width, size("cap_bite_most")),
-            part.solid.overall,
+            kind="cap to wall",
+            parts=(part.name, under[part.side].name),
+            through=thickness,
+            into=min(under[part.side].solid.width, size("cap_bite_most")),
+            run=part.solid.overall,
         )
         for part in parts
         if part.side in under

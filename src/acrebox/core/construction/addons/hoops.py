@@ -43,7 +43,13 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
         marks = even_marks([inset, side.length - inset], hoops.spacing.mm)
         made += [_sleeve(bed, side, mark, hoops.length.mm, pipe, n) for n, mark in enumerate(marks, start=1)]
     joints = [
-        Joint("sleeve", (part.name, wall.name), 2.0, wall.solid.thickness, contact_height(part, wall))
+        Joint(
+            kind="sleeve",
+            parts=(part.name, wall.name),
+            through=2.0,
+            into=wall.solid.thickness,
+            run=contact_height(part, wall),
+        )
         for part, wall in touching_pairs(made, bed.parts)
         if not wall.role.post
     ]

@@ -21,7 +21,7 @@ from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Seat:
     seats: Seats
     board: ChosenTimber
@@ -67,11 +67,11 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
         )
     longest = (longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book))
     bench = _Seat(
-        seats,
-        board,
-        rail,
-        max(1, round((seats.depth.mm + size("seat_gap")) / (board.width + size("seat_gap")))),
-        longest,
+        seats=seats,
+        board=board,
+        rail=rail,
+        boards=max(1, round((seats.depth.mm + size("seat_gap")) / (board.width + size("seat_gap")))),
+        longest=longest,
     )
     if bench.under > bed.wall_top:
         raise refuse(
@@ -169,18 +169,44 @@ def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     """Seat boards to rails, brackets to rails and wall, rails to the wall."""
     seats, rails, brackets = (of_role(parts, name) for name in ("seat board", "seat rail", "seat bracket"))
     found = [
-        Joint("seat to rail", (seat.name, r.name), seat.solid.thickness, r.solid.width, r.solid.length)
+        Joint(
+            kind="seat to rail",
+            parts=(seat.name, r.name),
+            through=seat.solid.thickness,
+            into=r.solid.width,
+            run=r.solid.length,
+        )
         for seat, r in touching_pairs(seats, rails)
     ]
     found += [
-        Joint("bracket", (r.name, b.name), r.solid.thickness, b.solid.length / 2, b.solid.width)
+        Joint(
+            kind="bracket",
+            parts=(r.name, b.name),
+            through=r.solid.thickness,
+            into=b.solid.length / 2,
+            run=b.solid.width,
+        )
         for b, r in touching_pairs(brackets, rails)
     ]
     found += [
-        Joint("bracket to wall", (b.name, w.name), b.solid.thickness, w.solid.thickness, b.solid.width)
+        Joint(
+            kind="bracket to wall",
+            parts=(b.name, w.name),
+            through=b.solid.thickness,
+            into=w.solid.thickness,
+            run=b.solid.width,
+        )
         for b, w in touching_pairs(brackets, bed.parts)
     ]
     for rail, w in touching_pairs(rails, bed.parts):
         run = max(contact_height(rail, w), rail.solid.length)
-        found.append(Joint("rail to wall", (rail.name, w.name), rail.solid.thickness, w.solid.thickness, run))
+        found.append(
+            Joint(
+                kind="rail to wall",
+                parts=(rail.name, w.name),
+                through=rail.solid.thickness,
+                into=w.solid.thickness,
+                run=run,
+            )
+        )
     return found

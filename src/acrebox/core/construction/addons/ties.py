@@ -53,7 +53,13 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
             "a count of ties, or no ties",
         )
     joints = [
-        Joint("tie", (met.name, tie.name), met.solid.thickness, tie.solid.length / 2, tie.solid.width)
+        Joint(
+            kind="tie",
+            parts=(met.name, tie.name),
+            through=met.solid.thickness,
+            into=tie.solid.length / 2,
+            run=tie.solid.width,
+        )
         for tie, met in touching_pairs(made, bed.parts)
     ]
     return bed.adding(made, joints, [stock.used], loads=[_pull(bed, made, levels[0])])

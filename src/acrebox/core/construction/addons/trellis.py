@@ -47,11 +47,11 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
     refuse_clash("add_ons.trellis.side", parts, bed)
     joints = [
         Joint(
-            "upright to wall",
-            (part.name, wall.name),
-            stock.thickness,
-            wall.solid.thickness,
-            contact_height(part, wall),
+            kind="upright to wall",
+            parts=(part.name, wall.name),
+            through=stock.thickness,
+            into=wall.solid.thickness,
+            run=contact_height(part, wall),
         )
         for part, wall in touching_pairs(parts, bed.parts)
     ]

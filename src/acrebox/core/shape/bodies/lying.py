@@ -17,7 +17,7 @@ from acrebox.core.shape.vector import UP, Point
 POINTS = 96
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class LyingCylinder(Body):
     """A cylinder with a level axis from `start` along `along` [mm].
 
@@ -59,7 +59,11 @@ class LyingCylinder(Body):
         axis = self.start[2]
         return (
             SegmentSlice(
-                axis - self.radius, min(self.top, axis + self.radius), axis, self.radius, self.length
+                z0=axis - self.radius,
+                z1=min(self.top, axis + self.radius),
+                axis=axis,
+                radius=self.radius,
+                length=self.length,
             ),
         )
 
