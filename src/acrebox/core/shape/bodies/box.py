@@ -82,6 +82,11 @@ class Box(Body):
                     points.append(self.at(self.length - slip if far else slip, v, w))
         return tuple(points)
 
+    @cached_property
+    def corner_points(self) -> Floats:
+        """The same as rows of numbers."""
+        return np.array(self.corners)
+
     def at(self, u: float, v: float, w: float) -> Point:
         """A point `u` along its length, `v` up its face, `w` through its thickness [mm]."""
         (ox, oy, oz), (ax, ay, az) = self.origin, self.along
@@ -140,7 +145,7 @@ class Box(Body):
 
         If anything does.
         """
-        c = np.array(self.corners)
+        c = self.corner_points
         i, j, k = (list(n) for n in zip(*FACES, strict=True))
         first, last = (list(n) for n in zip(*EDGES, strict=True))
         edges = c[last] - c[first]
@@ -148,9 +153,10 @@ class Box(Body):
         apart = [
             n for n in range(len(edges)) if all(abs(abs(edges[n] @ edges[m]) - 1) > 1e-9 for m in range(n))
         ]
-        return np.cross(c[j] - c[i], c[k] - c[i]), edges[apart]
+        normals: Floats = np.asarray(np.cross(c[j] - c[i], c[k] - c[i]), np.float64)
+        return normals, edges[apart]
 
-    @property
+    @cached_property
     def is_upright(self) -> bool:
         """Whether it is the same all the way up: its axes lie flat or stand plumb.
 
@@ -286,10 +292,12 @@ def overlap_depth(a: Box, b: Box) -> float:
     if (a.is_aligned and b.is_aligned) or least < -1.0:
         return least
     (normals_a, edges_a), (normals_b, edges_b) = a.axes, b.axes
-    crossed = np.cross(edges_a[:, None, :], edges_b[None, :, :]).reshape(-1, 3)
-    axes = np.concatenate((normals_a, normals_b, crossed))
+    axes = np.concatenate((normals_a, normals_b))
+    if not (a.is_upright and b.is_upright):
+        crossed = np.cross(edges_a[:, None, :], edges_b[None, :, :]).reshape(-1, 3)
+        axes = np.concatenate((axes, crossed))
     sizes = np.sqrt((axes * axes).sum(axis=1))
     axes = axes[sizes > 1e-9] / sizes[sizes > 1e-9, None]
-    on_a, on_b = axes @ np.array(a.corners).T, axes @ np.array(b.corners).T
+    on_a, on_b = axes @ a.corner_points.T, axes @ b.corner_points.T
     depths = np.minimum(on_a.max(axis=1), on_b.max(axis=1)) - np.maximum(on_a.min(axis=1), on_b.min(axis=1))
     return min(least, float(depths.min()))
