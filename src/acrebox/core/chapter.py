@@ -1,8 +1,8 @@
 """Chapters: what a Plan is made of, each worked out from what it names and again only when that changed.
 
-A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their keys
-(`assembly`), how things are printed (`show`) and how long searches may take (`effort`). What it does not
-name it cannot see.
+A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their
+keys (`assembly`), how things are printed (`show`) and how long searches may take (`effort`). What it does
+not name it cannot see.
 
 AcreBoxError
  └─ UndeclaredReadError   a chapter looked at something that it does not name: a fault of the program
@@ -31,6 +31,7 @@ from acrebox.core.takeoff import Takeoff
 T = TypeVar("T")
 EVERYTHING = "everything"
 KEPT_A_CHAPTER = 96
+HEAVY_KEPT = 8
 
 
 class UndeclaredReadError(AcreBoxError):
@@ -42,8 +43,8 @@ class Chapter(Generic[T]):
     """One chapter: its key, the stage it belongs to, what it reads, how it is worked out.
 
     `model` is the type under which it is published in the Plan; without one only other chapters read it.
-    `spread` puts its fields beside those of the Plan instead of under its key; without `judged` the watch-
-    outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name.
+    `spread` puts its fields beside those of the Plan instead of under its key; without `judged` the
+    watch-outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name.
     """
 
     key: str
@@ -113,13 +114,13 @@ class Kept:
                 shelf.move_to_end(key)
             return found
 
-    def put(self, chapter: str, key: Hashable, answer: Any) -> tuple[int, Any]:
-        """Keep an answer; each has a serial of its own, by which later chapters know it."""
+    def put(self, chapter: str, key: Hashable, answer: Any, most: int | None = None) -> tuple[int, Any]:
+        """Keep an answer, at most so many a chapter; each has a serial, by which later chapters know it."""
         with self._lock:
             self._serial += 1
             shelf = self._answers.setdefault(chapter, OrderedDict())
             shelf[key] = (self._serial, answer)
-            while len(shelf) > self.size:
+            while len(shelf) > (most or self.size):
                 shelf.popitem(last=False)
             return shelf[key]
 
@@ -146,10 +147,6 @@ class Work:
         """What the chapter of that key says."""
         return self._answer(_chapters[key])[1]
 
-    def serial(self, chapter: Chapter[Any]) -> int:
-        """A number that is the same as long as a chapter says the same."""
-        return self._answer(chapter)[0]
-
     @cached_property
     def show(self) -> Printer:
         """How things are printed for this design."""
@@ -163,7 +160,9 @@ class Work:
             known = self._kept.get(chapter.key, key)
             if known is None:
                 self.worked_out.append(chapter.key)
-                known = self._kept.put(chapter.key, key, chapter.work(Seen(self, reads)))
+                known = self._kept.put(
+                    chapter.key, key, chapter.work(Seen(self, reads)), HEAVY_KEPT if chapter.heavy else None
+                )
             self._known[chapter.key] = known
         return known
 

@@ -11,9 +11,8 @@ from acrebox.core.bench.work import Work
 def dive(
     problem: CuttingProblem, master: Master, limits: Sequence[int], work: Work
 ) -> tuple[Stick, ...] | None:
-    """Sticks within the limits, or None where the dive ends with pieces left.
-
-    The master is left as it was.
+    """Sticks within the limits, or None where the dive ends with pieces left. The master is left as it
+    was.
     """
     left, spare = list(problem.demand), list(limits)
     nothing = [0] * len(spare)
@@ -39,9 +38,8 @@ def dive(
 
 
 def _whole_part(columns: Sequence[Column], amounts: Sequence[float]) -> list[tuple[Column, int]]:
-    """Every pattern as often as it is whole in the optimum; where none is.
-
-    The one that is nearest to it once.
+    """Every pattern as often as it is whole in the optimum; where none is, the one that is nearest to it
+    once.
     """
     whole = [(c, int(x + 1e-6)) for c, x in zip(columns, amounts, strict=True) if x > 1 - 1e-6]
     if whole:

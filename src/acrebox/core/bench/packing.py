@@ -49,9 +49,8 @@ def pack_mix(
 
 
 def _patterns_in_slack(problem: CuttingProblem, mix: Sequence[int], work: Work) -> list[Column] | None:
-    """All patterns whose loss fits the mix's slack: a packing uses no others.
-
-    And where there are none it is refuted.
+    """All patterns whose loss fits the mix's slack: a packing uses no others, and where there are none it
+    is refuted.
 
     None when there are too many for the work left.
     """

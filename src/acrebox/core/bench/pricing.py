@@ -1,8 +1,8 @@
 """Pricing patterns: one bounded-knapsack pass for all stick lengths at once, in int64.
 
 Few pieces make few sums: then only the sums that can be reached are looked at, and which of them follow
-from which is worked out once a problem. Many pieces reach nearly every sum: then the pass runs over all of
-them.
+from which is worked out once a problem. Many pieces reach nearly every sum: then the pass runs over all
+of them.
 """
 
 from collections.abc import Sequence
@@ -28,9 +28,8 @@ class Pricer(Protocol):
     def units(self) -> float: ...
 
     def best(self, values: Sequence[int]) -> list[tuple[int, Pattern]]:
-        """For each capacity, the pattern of greatest value and that value.
-
-        `values` are whole numbers ≥ 0, one a piece.
+        """For each capacity, the pattern of greatest value and that value; `values` are whole numbers ≥
+        0, one a piece.
         """
         ...
 
@@ -168,9 +167,8 @@ class _Everywhere:
 
 
 def fullest_patterns(weights: Sequence[int], left: Sequence[int], capacities: Sequence[int]) -> list[Pattern]:
-    """For each capacity, pieces left that fill it best.
-
-    Of equal ones that with the longer pieces (sums as bits).
+    """For each capacity, pieces left that fill it best; of equal ones that with the longer pieces (sums
+    as bits).
     """
     most = max(capacities)
     mask, sums = (1 << (most + 1)) - 1, 1

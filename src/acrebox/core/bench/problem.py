@@ -13,9 +13,8 @@ from math import gcd
 
 @dataclass(frozen=True)
 class StickKind:
-    """Sticks of one usable length [0.1 mm]: price [cents], and how many there are (None.
-
-    As many as wanted).
+    """Sticks of one usable length [0.1 mm]: price [cents], and how many there are (None: as many as
+    wanted).
     """
 
     usable: int

@@ -31,9 +31,8 @@ def _solver() -> highspy.Highs:
 
 @dataclass(frozen=True, kw_only=True)
 class MasterAnswer:
-    """An LP optimum over the patterns so far: sticks of each kind, pattern amounts, duals.
-
-    Pieces not covered.
+    """An LP optimum over the patterns so far: sticks of each kind, pattern amounts, duals, pieces not
+    covered.
     """
 
     sticks: tuple[float, ...]
@@ -47,8 +46,8 @@ class Master:
     """min Σ p·x over patterns, every piece covered, sticks of each kind within a range.
 
     Rows: pieces, then kinds. One artificial column a piece, at a dear price, keeps it feasible; with
-    `feasible` it is the artificial ones alone that cost, so that the optimum tells whether anything fits at
-    all.
+    `feasible` it is the artificial ones alone that cost, so that the optimum tells whether anything fits
+    at all.
     """
 
     def __init__(self, demand: Sequence[int], prices: Sequence[int], dear: float, work: Work) -> None:
@@ -78,9 +77,8 @@ class Master:
     def solve(
         self, low: Sequence[int], high: Sequence[int], need: Sequence[int] | None = None
     ) -> MasterAnswer | None:
-        """The optimum with low ≤ sticks ≤ high, or None when no amounts at all fit.
-
-        `need` stands for the demand.
+        """The optimum with low ≤ sticks ≤ high, or None when no amounts at all fit; `need` stands for the
+        demand.
         """
         if need is not None:
             for i, count in enumerate(need):

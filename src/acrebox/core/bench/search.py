@@ -2,10 +2,10 @@
 
 The master LP over patterns only guesses dual prices; scaled and floored they give a Lagrangian bound in
 whole numbers, so a plan is called best only when its cost equals a bound that holds exactly. Branching is
-on the number of sticks of a kind, so pricing never changes (Gilmore and Gomory 1961 for the patterns; Vance
-1998 and Valério de Carvalho 1999 branch elsewhere: the mix suits a yard with several lengths at several
-prices). The search is bounded by counted work and starts from first-fit, so it never answers worse than
-that.
+on the number of sticks of a kind, so pricing never changes (Gilmore and Gomory 1961 for the patterns;
+Vance 1998 and Valério de Carvalho 1999 branch elsewhere: the mix suits a yard with several lengths at
+several prices). The search is bounded by counted work and starts from first-fit, so it never answers
+worse than that.
 """
 
 import heapq
@@ -16,26 +16,24 @@ from itertools import count
 from typing import Literal
 
 from acrebox.core.bench.dive import dive
+from acrebox.core.bench.feasibility import FeasibilityProof
 from acrebox.core.bench.mixes import equal_mixes
 from acrebox.core.bench.packing import pack_mix
 from acrebox.core.bench.pricing import make_pricer
 from acrebox.core.bench.problem import CuttingPlan, CuttingProblem, Stick, check_plan
 from acrebox.core.bench.programme import Column, Master, MasterAnswer, affordable, choose_whole
 from acrebox.core.bench.starts import starts, sticks_from
-from acrebox.core.bench.work import FIRST_ANSWER, Work
+from acrebox.core.bench.work import FIRST_ANSWER, SCALE, WHOLE, Work
 
-SCALE = 1 << 20
-WHOLE = 1e-6
 MixRange = tuple[tuple[int, ...], tuple[int, ...]]
-# Where nothing has been found yet, so many times the work before that is said.
+# Where nothing has been found yet, so many first answers' work before that is said.
 PATIENCE = 20
 
 
 @dataclass(frozen=True)
 class NoCutting:
-    """No plan: because there can be none (`cannot be`).
-
-    Or because none was found in the work allowed (`not found yet`).
+    """No plan: because there can be none (`cannot be`), or because none was found in the work allowed
+    (`not found yet`).
     """
 
     why: Literal["cannot be", "not found yet"]
@@ -155,9 +153,8 @@ class _Search:
         return bound, children, sticks is not None or refuted
 
     def price(self, mixes: MixRange, stop_at: int | None) -> tuple[int, MasterAnswer | None, bool]:
-        """Column generation in a range: its exact bound, the LP optimum so far.
-
-        Whether pricing came to an end.
+        """Column generation in a range: its exact bound, the LP optimum so far, whether pricing came to
+        an end.
 
         Stops once the bound is `stop_at`, or the work is done.
         """
@@ -188,9 +185,8 @@ class _Search:
         return self._by_cut(mixes, total, excess)
 
     def _area_cut(self) -> None:
-        """The first bound, before any pricing.
-
-        Every length at the least price there is for a length of stick.
+        """The first bound, before any pricing: every length at the least price there is for a length of
+        stick.
         """
         problem = self.problem
         rate = min(
@@ -206,9 +202,8 @@ class _Search:
         return max(0, -(-cost // step) * step)
 
     def _impossible(self, mixes: MixRange) -> bool:
-        """Whether no mix of a range can hold the pieces.
-
-        By their sum or by a bound that no price enters (exact).
+        """Whether no mix of a range can hold the pieces, by their sum or by a bound that no price enters
+        (exact).
         """
         problem, high = self.problem, mixes[1]
         need = sum(n * w for n, w in zip(problem.demand, problem.weights, strict=True))
@@ -217,9 +212,8 @@ class _Search:
         return FeasibilityProof(problem, high, self.work).refutes(self.master.columns)
 
     def refuted(self, mix: Sequence[int], cost: int) -> bool:
-        """Whether a bound met before shows that this mix cannot pack at that cost.
-
-        The newest bounds are tried first.
+        """Whether a bound met before shows that this mix cannot pack at that cost; the newest bounds are
+        tried first.
         """
         most = cost * SCALE
         return any(
@@ -254,45 +248,6 @@ class _Search:
             self.best, self.best_cost = sticks, cost
 
 
-@dataclass
-class FeasibilityProof:
-    """Whether so many sticks of each kind can hold the pieces at all: an LP that only missing pieces cost.
-
-    With whole dual prices π: where Σ dπ > Σ n·V(π), V the best pattern of a kind, no plan exists.
-    """
-
-    problem: CuttingProblem
-    limits: tuple[int, ...]
-    work: Work
-
-    def refutes(self, columns: Sequence[Column]) -> bool:
-        """Whether it proves that there is no plan."""
-        problem = self.problem
-        master = Master(problem.demand, [0] * len(problem.kinds), 1.0, self.work)
-        seen = set(columns)
-        for column in columns:
-            master.add(column)
-        nothing = tuple(0 for _ in self.limits)
-        pricer = make_pricer(problem.weights, problem.demand, problem.capacities)
-        while not self.work.over:
-            answer = master.solve(nothing, self.limits)
-            if answer is None or answer.missing < WHOLE:
-                return False
-            values = [int(d * SCALE) for d in answer.piece_duals]
-            found = pricer.best(values)
-            self.work.spend(pricer.units)
-            held = sum(n * value for n, (value, _) in zip(self.limits, found, strict=True))
-            if sum(n * v for n, v in zip(problem.demand, values, strict=True)) > held:
-                return True
-            fresh = [(k, p) for k, (_, p) in enumerate(found) if any(p) and (k, p) not in seen]
-            if not fresh:
-                return False
-            for column in fresh:
-                seen.add(column)
-                master.add(column)
-        return False
-
-
 def _with(mix: tuple[int, ...], k: int, value: int) -> tuple[int, ...]:
     return (*mix[:k], value, *mix[k + 1 :])
 
@@ -310,8 +265,8 @@ def cut_best(problem: CuttingProblem, effort: float = 1.0) -> CuttingPlan | NoCu
 def _cut_best(problem: CuttingProblem, allowed: int) -> CuttingPlan | NoCutting:
     search = _Search(problem, Work(allowed))
     search.run()
-    if search.best is None and not search.settled:
-        search = _Search(problem, Work(allowed * PATIENCE))
+    if search.best is None and not search.settled and allowed < FIRST_ANSWER * PATIENCE:
+        search = _Search(problem, Work(FIRST_ANSWER * PATIENCE))
         search.run()
     if search.best is None:
         return NoCutting("cannot be" if search.settled else "not found yet")
@@ -330,9 +285,8 @@ def _down(stick: Stick) -> tuple[int, ...]:
 
 
 def _fewest_sticks(search: _Search) -> tuple[tuple[Stick, ...], bool]:
-    """Among mixes of the same least cost, the first in order of sticks that packs.
-
-    And whether that is proven.
+    """Among mixes of the same least cost, the first in order of sticks that packs, and whether that is
+    proven.
     """
     assert search.best is not None
     problem = search.problem

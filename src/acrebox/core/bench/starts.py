@@ -1,6 +1,5 @@
-"""Plans found by hand, as it were: first-fit over each length and over all of them.
-
-And the fullest stick each time.
+"""Plans found by hand, as it were: first-fit over each length and over all of them, and the fullest stick
+each time.
 """
 
 from collections.abc import Callable, Iterator, Sequence
@@ -99,9 +98,8 @@ def _cheapest_room(problem: CuttingProblem, kind: int, pieces: list[int], spare:
 def greedy(
     problem: CuttingProblem, start: Sequence[Column], mix: Sequence[int], work: Work
 ) -> list[Column] | None:
-    """Fill what `start` leaves, longest pieces first, using at most `mix` sticks of each kind.
-
-    None if stuck.
+    """Fill what `start` leaves, longest pieces first, using at most `mix` sticks of each kind; None if
+    stuck.
     """
     order = sorted(range(len(problem.weights)), key=lambda i: -problem.weights[i])
 

@@ -1,6 +1,5 @@
-"""From pieces and a yard's lengths to sticks as cut: one cutting problem a section.
-
-Put back in the job's words.
+"""From pieces and a yard's lengths to sticks as cut: one cutting problem a section, put back in the job's
+words.
 """
 
 from collections import Counter, defaultdict
@@ -53,9 +52,8 @@ class StockCutting:
 
 
 def supplies(stock: str, bench: BenchChoice, book: Catalogue) -> list[Supply]:
-    """What can be had of a section: the yard's lengths (or the ones the gardener gave).
-
-    And off-cuts to hand.
+    """What can be had of a section: the yard's lengths (or the ones the gardener gave), and off-cuts to
+    hand.
     """
     own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
     timber = book.find_cuttable(stock)

@@ -1,6 +1,5 @@
-"""Counted work: what bounds every search of the bench.
-
-So that the same problem gives the same plan on any machine.
+"""Counted work: what bounds every search of the bench, so that the same problem gives the same plan on
+any machine.
 
 A unit is worth one to two microseconds on the machine the counts were tuned on (`tests/speed/cutting.py`
 prints the ratio). Nothing here looks at a clock.
@@ -8,6 +7,9 @@ prints the ratio). Nothing here looks at a clock.
 
 from dataclasses import dataclass, field
 
+# Dual prices are scaled to whole numbers, so that bounds hold exactly; nearer a whole than this is one.
+SCALE = 1 << 20
+WHOLE = 1e-6
 # First answers get this much a section; asking for more multiplies it.
 FIRST_ANSWER = 30_000
 
