@@ -1,6 +1,5 @@
-"""Compartments: the rooms of a bed that soil can fill.
-
-Whatever shape they have and whatever ground they stand on.
+"""Compartments: the rooms of a bed that soil can fill, whatever shape they have and whatever ground they
+stand on.
 """
 
 from collections.abc import Iterable, Sequence
@@ -8,7 +7,8 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from itertools import pairwise
 
-from shapely import Polygon, intersection_all, prepare
+from shapely import Polygon, intersection_all
+from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.assembly.parts import Part
 from acrebox.core.shape.bodies import Body, Box, Corners, Loft, areas_of
@@ -25,9 +25,8 @@ SLIVER_SHARE = 1e-5
 
 @dataclass(frozen=True)
 class Compartment:
-    """A room with a name: the body of its inside, the parts that may stand in it.
-
-    The ground it is open to, if any.
+    """A room with a name: the body of its inside, the parts that may stand in it, the ground it is open
+    to, if any.
 
     Over ground that is not level the room must be the same all the way up: soil then reaches down to the
     ground.
@@ -66,10 +65,11 @@ class Compartment:
         """Area by height that a body takes of the room."""
         if isinstance(body, Box) and body.is_upright:
             footprint = body.seen_from_above[0].polygon
-            if self.plan.intersection(footprint).area < 1e-6:
+            shared_plan = self.plan.intersection(footprint)
+            if shared_plan.area < 1e-6:
                 return []
             if self._is_prism:
-                return self._taken_upright(body, footprint, floor, top)
+                return self._taken_upright(body, shared_plan, floor, top)
             if self._throughout.covers(footprint):
                 return within([s for s in body.areas if isinstance(s, Slice)], floor, top)
         shared = body.mesh.manifold ^ self.inside.mesh.manifold
@@ -90,11 +90,11 @@ class Compartment:
         narrowest = intersection_all([Polygon(o.points) for _, o in self.inside.levels])
         return narrowest.buffer(0.001, join_style="mitre")
 
-    def _taken_upright(self, box: Box, footprint: Polygon, floor: float, top: float) -> list[Slice]:
-        prepare(self.plan)
-        share = (
-            1.0 if self.plan.contains(footprint) else self.plan.intersection(footprint).area / footprint.area
-        )
+    def _taken_upright(self, box: Box, covered: BaseGeometry, floor: float, top: float) -> list[Slice]:
+        """What an upright stick takes of a prism: `covered` is how much of the plan it stands on."""
+        share = covered.area / box.seen_from_above[0].polygon.area
+        if share > 1 - 1e-9:
+            share = 1.0
         if share == 1.0 or not box.notches:
             taken = [s.times(share) for s in box.areas if isinstance(s, Slice)]
         else:
@@ -103,11 +103,7 @@ class Compartment:
             return within(taken, floor, top)
         # Under the ground nothing is taken from the soil.
         (_, _, low), (_, _, high) = box.bounds
-        over = [
-            s
-            for p in polygons(self.plan.intersection(footprint))
-            for s in self.ground.over(p, min(high, top))
-        ]
+        over = [s for p in polygons(covered) for s in self.ground.over(p, min(high, top))]
         return within(over, low, top)
 
     def _notched(self, box: Box) -> list[Slice]:

@@ -68,9 +68,8 @@ def _words(value: Any) -> str:
 def _fitted(
     data: dict[str, Any], start: Design, old: Design, dropped: list[str], book: Catalogue, show: Printer
 ) -> Changed:
-    """Fit the height, then let go, one by one.
-
-    Of fields and add-ons that the new construction cannot carry.
+    """Fit the height, then let go, one by one, of fields and add-ons that the new construction cannot
+    carry.
     """
     tall = assemble(old, book).wall_top
     data.pop("height", None)

@@ -1,6 +1,5 @@
-"""The constructions as they are offered, from `kinds.toml`.
-
-Each drawn by the same drawing code as every bed.
+"""The constructions as they are offered, from `kinds.toml`, each drawn by the same drawing code as every
+bed.
 """
 
 from functools import cache
@@ -32,9 +31,8 @@ class KindRow(BaseModel):
 
 
 class Offer(BaseModel):
-    """One construction: a sentence, what it suits and asks for, a design to start from, its picture.
-
-    Its questions.
+    """One construction: a sentence, what it suits and asks for, a design to start from, its picture, its
+    questions.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -77,9 +75,8 @@ def _rows() -> dict[str, KindRow]:
 
 
 def starting_design(kind: str, system: System) -> Design:
-    """A design of that construction to start from, in a system of units.
-
-    Raises DesignError for a kind nobody builds.
+    """A design of that construction to start from, in a system of units. Raises DesignError for a kind
+    nobody builds.
     """
     row = _rows().get(kind)
     if row is None:
@@ -96,7 +93,6 @@ def offers(system: System) -> tuple[Offer, ...]:
 
 def _offer(row: KindRow, system: System) -> Offer:
     design = starting_design(row.kind, system)
-    drawn = open_plan(design)[DRAWINGS]
     return Offer(
         kind=row.kind,
         title=row.title,
@@ -104,6 +100,6 @@ def _offer(row: KindRow, system: System) -> Offer:
         suits=row.suits,
         asks=row.asks,
         design=design,
-        picture=drawn.elevations[0] if drawn.elevations else drawn.section,
+        picture=open_plan(design)[DRAWINGS].picture,
         questions=questions_of(constructions.models[row.kind], "construction"),
     )

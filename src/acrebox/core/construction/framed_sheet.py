@@ -1,9 +1,8 @@
-"""Corrugated sheet on frames of rails and studs, inside or outside; on posts notched for the rails.
-
-Or on frames alone.
+"""Corrugated sheet on frames of rails and studs, inside or outside; on posts notched for the rails, or on
+frames alone.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from itertools import pairwise
 from math import ceil
 from typing import Literal
@@ -19,7 +18,6 @@ from acrebox.core.assembly import (
     Part,
     SheetPiece,
     Span,
-    StickPiece,
     Upright,
     WallAlong,
     WallLayer,
@@ -27,6 +25,7 @@ from acrebox.core.assembly import (
     stick,
 )
 from acrebox.core.construction.joining import layer_joints, post_joints, touching_pairs
+from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
     PostLine,
@@ -46,9 +45,9 @@ from acrebox.core.design import POST_QUESTIONS, SQUARE_CORNERS, Corner, Design, 
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
-from acrebox.core.shape.bodies import Box, Notch
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
-from acrebox.core.shape.vector import UP, dot, less
+from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue, Sheet
 from acrebox.core.worked import Worked
 
@@ -129,7 +128,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     foot = stance(choice, stand_height(choice, frame.height, frame.show)) if frame.has_posts else None
     posts, limit = _posts(frame)
     rails, studs, spans = _timber(frame, posts)
-    posts = [_notched(p, rails) for p in posts]
+    posts = [notched(p, rails) for p in posts]
     sheets = _sheets(frame)
     loads = _bent(frame, spans, posts)
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
@@ -337,44 +336,6 @@ def _stands_on(rail: Part, stud: Part) -> bool:
     return rail.side == stud.side and shared[0] > 0.1 and shared[1] > 0.1 and abs(shared[2]) < 0.01
 
 
-def _notched(post: Part, rails: list[Part]) -> Part:
-    """The post with a housing for every rail that passes through it."""
-    p0, p1 = post.solid.bounds
-    axes = (post.solid.along, post.solid.face, post.solid.through)
-    cut: list[Notch] = []
-    for rail in rails:
-        r0, r1 = rail.solid.bounds
-        low = (max(p0[0], r0[0]), max(p0[1], r0[1]), max(p0[2], r0[2]))
-        high = (min(p1[0], r1[0]), min(p1[1], r1[1]), min(p1[2], r1[2]))
-        if any(h - w < 0.01 for w, h in zip(low, high, strict=True)):
-            continue
-        spans = [sorted(dot(less(p, post.solid.origin), axis) for p in (low, high)) for axis in axes]
-        along, face, through = ((a, b) for a, b in spans)
-        cut.append(Notch(along, face, through))
-    if not cut:
-        return post
-    box = replace(post.solid, notches=tuple(_merged(cut)))
-    assert isinstance(post.piece, StickPiece)
-    return replace(post, body=box, piece=replace(post.piece, notches=box.notches))
-
-
-def _merged(notches: list[Notch]) -> list[Notch]:
-    """Neighbouring housings that make one longer one, as where two rails butt inside a post."""
-    done: list[Notch] = []
-    for notch in sorted(notches, key=lambda n: (n.along, n.through, n.face)):
-        last = done[-1] if done else None
-        if (
-            last
-            and last.along == notch.along
-            and last.through == notch.through
-            and abs(last.face[1] - notch.face[0]) < 0.01
-        ):
-            done[-1] = Notch(last.along, (last.face[0], notch.face[1]), last.through)
-        else:
-            done.append(notch)
-    return done
-
-
 def _sheets(frame: _Frame) -> list[Part]:
     """Sheets lengthwise along every side, row over row; all but the last of a run carry the end lap."""
     lap = frame.sheet.end_lap.mm
@@ -447,9 +408,8 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
 
 
 def _bent(frame: _Frame, spans: tuple[Span, ...], posts: list[Part]) -> list[LoadCase]:
-    """The sheet between studs, a stud between rails, the bottom rail between posts.
-
-    Or from corner to corner.
+    """The sheet between studs, a stud between rails, the bottom rail between posts, or from corner to
+    corner.
     """
     rail = frame.rail
     found: list[LoadCase] = []

@@ -18,9 +18,8 @@ LEAST_ON_ARC = 4
 
 
 class Arc(BaseModel):
-    """A part of a shape's outline that is round: from which point to which, round what centre.
-
-    How wide [mm].
+    """A part of a shape's outline that is round: from which point to which, round what centre, how wide
+    [mm].
     """
 
     model_config = ConfigDict(frozen=True)
@@ -32,9 +31,8 @@ class Arc(BaseModel):
 
 
 class Drawn(BaseModel):
-    """A shape of a view: a part cut through, seen or hidden, a layer of fill, the soil from above.
-
-    Or a fixing's place.
+    """A shape of a view: a part cut through, seen or hidden, a layer of fill, the soil from above, or a
+    fixing's place.
 
     `holes` are cut out of it; `arcs` say where its outline is round; `hatch` is how it is filled.
     """
@@ -79,9 +77,8 @@ class View(BaseModel):
 
 
 class Drawings(BaseModel):
-    """Plan from above; section across the bed, between posts; one elevation a side; a corner.
-
-    Course by course.
+    """Plan from above; section across the bed, between posts; one elevation a side; a corner, course by
+    course.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -90,6 +87,11 @@ class Drawings(BaseModel):
     section: View
     elevations: list[View]
     corners: list[View]
+
+    @property
+    def picture(self) -> View:
+        """The bed by its first side, for lists and choices; by its section where it has no sides."""
+        return self.elevations[0] if self.elevations else self.section
 
 
 def sent(points: Iterable[tuple[float, float]]) -> Points:

@@ -50,9 +50,8 @@ class Rates(BaseModel):
 
 
 class Row(BaseModel):
-    """One figure of every variant; `better` are the places of the better ones.
-
-    None where they are alike or it is no question.
+    """One figure of every variant; `better` are the places of the better ones, none where they are alike
+    or it is no question.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -94,9 +93,7 @@ def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
         rates=minutes,
         rows=_rows(plans, minutes),
         needs_a_look=[[w.message for w in _alarms(p)] for p in plans],
-        pictures=[
-            p[DRAWINGS].elevations[0] if p[DRAWINGS].elevations else p[DRAWINGS].section for p in plans
-        ],
+        pictures=[p[DRAWINGS].picture for p in plans],
         currency_signs=[p[HEAD].currency_sign for p in plans],
     )
 
@@ -160,9 +157,8 @@ def _row(key: str, name: str, kind: RowKind, figures: list[Worked], more: bool |
 
 
 def _better(values: Sequence[float], more: bool | None) -> list[int]:
-    """Places of the best value; none where all are alike within a thousandth.
-
-    Or neither more nor less is better.
+    """Places of the best value; none where all are alike within a thousandth, or neither more nor less is
+    better.
     """
     if more is None or not values:
         return []
@@ -223,9 +219,8 @@ def _looks(p: Plan) -> Worked:
 
 
 def _life(plans: Sequence[Plan]) -> list[Row]:
-    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil.
-
-    Where there is any.
+    """How long the first thing lasts that the bed stands by: the shortest-lived wood against the soil,
+    where there is any.
     """
     found = [_shortest_lived(p) for p in plans]
     if any(species is None for species in found):

@@ -1,6 +1,5 @@
-"""What every body answers: where it is, how much there is of it, and how it looks cut, from outside.
-
-And as a surface.
+"""What every body answers: where it is, how much there is of it, and how it looks cut, from outside, and
+as a surface.
 """
 
 from abc import ABC, abstractmethod
@@ -11,7 +10,7 @@ from typing import TYPE_CHECKING
 from acrebox.core.shape.bodies.face import Circle, Face, faces_of
 from acrebox.core.shape.bodies.mesh import Mesh, flat_shape
 from acrebox.core.shape.slices import AreaPiece, Slice, fitted
-from acrebox.core.shape.vector import AXES, Point, X, Y, Z
+from acrebox.core.shape.vector import Point, X, Y, Z, cross
 
 if TYPE_CHECKING:
     from acrebox.core.shape.bodies.box import Box
@@ -40,9 +39,8 @@ class Body(ABC):
     @property
     @abstractmethod
     def envelope(self) -> "Box":
-        """The box that it fits in, in its own directions: along its length, up its face.
-
-        Through its thickness.
+        """The box that it fits in, in its own directions: along its length, up its face, through its
+        thickness.
         """
 
     @property
@@ -75,9 +73,8 @@ class Body(ABC):
         return self.section(2, z)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section by the plane `axis = at` [mm] (0 x, 1 y, 2 z), drawn in the other two axes.
-
-        Empty if missed.
+        """Its section by the plane `axis = at` [mm] (0 x, 1 y, 2 z), drawn in the other two axes; empty
+        if missed.
         """
         low, high = self.bounds
         if not low[axis] < at < high[axis]:
@@ -89,7 +86,7 @@ class Body(ABC):
 
     def silhouette(self, across: Point, up: Point) -> tuple[Face, ...]:
         """Its outline seen in the plane of two directions at right angles [mm along them]."""
-        ahead = _cross(across, up)
+        ahead = cross(across, up)
         found = flat_shape(self.mesh.turned((across, up, ahead)).manifold.project())
         return faces_of(found.simplify(1e-4), self.circles(across, up))
 
@@ -104,14 +101,9 @@ class Body(ABC):
         return self.silhouette(X, Y)
 
 
-def _cross(a: Point, b: Point) -> Point:
-    return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
-
-
 def areas_of(mesh: Mesh) -> tuple[Slice, ...]:
-    """Area by height within a surface of flat faces: quadratic between the heights of its corners.
-
-    So it is exact.
+    """Area by height within a surface of flat faces: quadratic between the heights of its corners, so it
+    is exact.
     """
     marks = sorted({round(float(z), 6) for z in mesh.points[:, 2]})
     found = []
@@ -121,6 +113,3 @@ def areas_of(mesh: Mesh) -> tuple[Slice, ...]:
             at = [mesh.manifold.slice(low + size * share).area() for share in (1 / 6, 1 / 2, 5 / 6)]
             found.append(fitted(low, high, (at[0], at[1], at[2])))
     return tuple(found)
-
-
-__all__ = ["AXES", "Body", "areas_of"]
