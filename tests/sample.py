@@ -14,9 +14,8 @@ NORTH_BED: dict[str, Any] = {
 
 
 def document(**changes: Any) -> dict[str, Any]:
-    """The North bed's document with fields changed by path: `outline__length="2 m"`.
-
-    None takes a field away.
+    """The North bed's document with fields changed by path: `outline__length="2 m"`; None takes a field
+    away.
     """
     data: dict[str, Any] = _copy(NORTH_BED)
     for path, value in changes.items():

@@ -1,6 +1,5 @@
-"""What `bin/start` runs: the database, its migrations, the sample yard, the web server.
-
-All stopped together.
+"""What `bin/start` runs: the database, its migrations, the sample yard, the web server; all stopped
+together.
 """
 
 import argparse
@@ -27,9 +26,8 @@ DATABASE_SETTING = "ACREBOX_DATABASE_URL"
 
 @contextmanager
 def database(home: Path) -> Iterator[str]:
-    """The address of the database to use: the one set in the environment.
-
-    Else our own cluster under `home`.
+    """The address of the database to use: the one set in the environment, else our own cluster under
+    `home`.
     """
     given = os.environ.get(DATABASE_SETTING)
     if given:

@@ -70,9 +70,8 @@ def test_everything_outdoors_is_stainless_or_galvanised() -> None:
 
 
 def test_faces_to_soil_ground_and_weather_are_known() -> None:
-    """A long board of the first course: its face inside and outside, its bottom edge on the ground.
-
-    One above lies on no ground.
+    """A long board of the first course: its face inside and outside, its bottom edge on the ground; one
+    above lies on no ground.
     """
     bed = assemble(read_design(document()), catalogue())
     parts = {p.name: p for p in bed.parts}

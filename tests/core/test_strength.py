@@ -69,9 +69,8 @@ def test_the_push_grows_with_depth_and_adds_up(one: float, other: float, school:
 
 
 def test_a_post_by_hand() -> None:
-    """1.2 m of wall, 0.5 m of soil, 1.2 kPa at the top, 7.5 kPa/m.
-
-    1.2·(7.5·0.125/6 + 1.2·0.25/2) = 0.3675 kN·m.
+    """1.2 m of wall, 0.5 m of soil, 1.2 kPa at the top, 7.5 kPa/m: 1.2·(7.5·0.125/6 + 1.2·0.25/2) =
+    0.3675 kN·m.
     """
     assert post_moment(1200, 500, 1.2, 7.5) == pytest.approx(0.3675e6)
 

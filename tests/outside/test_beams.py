@@ -1,5 +1,4 @@
-"""Beams under uniform load, AWC Design Aid 6 / AISC Manual (from memory), and PyNiteFEA 3 beside them.
-
+"""Beams under uniform load, AWC Design Aid 6 / AISC Manual (from memory), and PyNiteFEA 3 beside them;
 DCA 6 joist spans.
 
 Our own coefficients live in core/strength/beams.toml.

@@ -1,5 +1,4 @@
-"""NDS Supplement, Table 1B: section properties of sawn lumber. From memory, the printed page not seen.
-
+"""NDS Supplement, Table 1B: section properties of sawn lumber. From memory, the printed page not seen;
 ±0.1 %.
 """
 

@@ -1,6 +1,5 @@
-"""SciPy's `milp` (HiGHS behind another model.
-
-Pieces assigned to sticks) gives the same cost on small instances.
+"""SciPy's `milp` (HiGHS behind another model: pieces assigned to sticks) gives the same cost on small
+instances.
 """
 
 import numpy as np

@@ -1,6 +1,5 @@
-"""Parts as real solids, checked by trimesh with manifold3d: watertight, no two in one place.
-
-Volumes that add up.
+"""Parts as real solids, checked by trimesh with manifold3d: watertight, no two in one place, volumes that
+add up.
 """
 
 from itertools import combinations
@@ -64,9 +63,8 @@ def test_the_sample_yard_is_made_of_real_solids(bed: Design) -> None:
 
 @pytest.mark.parametrize("bed", demo_beds(), ids=lambda b: b.name)
 def test_the_cavity_is_what_the_parts_leave_of_the_prism(bed: Design) -> None:
-    """The soil's prism less every part in it, by boolean difference.
-
-    Is the volume that the core integrates.
+    """The soil's prism less every part in it, by boolean difference, is the volume that the core
+    integrates.
     """
     built = assemble(bed, catalogue())
     [room] = built.compartments

@@ -95,9 +95,8 @@ def test_girth_of_two_and_two_thirds_by_a_half() -> None:
 
 
 def test_a_flat_sheet_has_no_more_than_its_own_thickness_to_bend_with() -> None:
-    """As the waves flatten, I = ∫ t·y² ds goes to width·t·depth²/8.
-
-    The sine's mean square is a half of (depth/2)².
+    """As the waves flatten, I = ∫ t·y² ds goes to width·t·depth²/8: the sine's mean square is a half of
+    (depth/2)².
     """
     section = corrugated(1000, Wave(1, 1000, 0.5))
     assert section.inertia == pytest.approx(1000 * 0.5 * 1**2 / 8, rel=1e-4)

@@ -117,9 +117,8 @@ def test_a_150_mm_screw_through_a_100_mm_sleeper_bites_50_mm() -> None:
 
 
 def test_half_sleeper_corner_blocks_leave_1_2_by_1_1_m_and_396_litres_at_300_mm() -> None:
-    """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long.
-
-    The other a thickness longer.
+    """Half-sleepers 1.2 m long and 50 mm thick, butt-joined: one face is a sleeper long, the other a
+    thickness longer.
     """
     plan = plan_document(
         document(
@@ -180,9 +179,8 @@ def test_sheet_screws_every_200_to_250_mm_along_a_rail() -> None:
 
 
 def test_staves_are_counted_by_panel_and_not_by_perimeter() -> None:
-    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter.
-
-    Each panel ends with a board of its own.
+    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter; each panel ends with a board of
+    its own.
     """
     staves = {"kind": "staves", "average": "5 1/2 in", "rail": "2x4", "post": "4x4", "panel": "4 ft"}
     plan = plan_document(document(height="18 in", construction=staves))

@@ -47,9 +47,8 @@ def test_in_and_out_again_is_where_it_was(chosen: dict[str, Any], by: int) -> No
 
 @pytest.mark.parametrize("sides", range(3, 13))
 def test_polygon_mitres_in_closed_form(sides: int) -> None:
-    """Side = D·tan(180°/N) with D across the flats; mitre = 180°/N.
-
-    Inside of boards t thick the flats are D − 2t apart.
+    """Side = D·tan(180°/N) with D across the flats; mitre = 180°/N; inside of boards t thick the flats
+    are D − 2t apart.
     """
     side = 1500.0
     flats = side / tan(pi / sides)

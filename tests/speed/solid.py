@@ -1,6 +1,5 @@
-"""The solid view: bytes of its chunk (gzip), time to the first picture.
-
-Pictures a second for a bed of 500 parts.
+"""The solid view: bytes of its chunk (gzip), time to the first picture, pictures a second for a bed of
+500 parts.
 
 Software WebGL, so the figures are those of a machine without a graphics card. Prints figures; asserts
 nothing. Run with the server up: .venv/bin/python tests/speed/solid.py [http://127.0.0.1:8040]

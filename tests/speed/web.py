@@ -1,7 +1,5 @@
-"""POST /api/plan on loopback beside an endpoint that answers the same bytes from memory.
-
-Bytes of the first load;
-time from a keystroke to new figures on screen. Prints figures; asserts nothing.
+"""POST /api/plan on loopback beside an endpoint that answers the same bytes from memory; bytes of the
+first load; time from a keystroke to new figures on screen. Prints figures; asserts nothing.
 
 Run with the server up: .venv/bin/python tests/speed/web.py [http://127.0.0.1:8040]
 """

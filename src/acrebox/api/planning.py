@@ -1,6 +1,5 @@
-"""Planning without storing: the Plan or some of its chapters, remedies, weighing up; the stages.
-
-And what the yard sells.
+"""Planning without storing: the Plan or some of its chapters, remedies, weighing up; the stages, and what
+the yard sells.
 """
 
 from typing import Annotated
@@ -58,9 +57,8 @@ def _stages() -> list[OpenStage]:
 
 
 def _constructions(units: System = System.METRIC) -> list[Offer]:
-    """The constructions that can be built, each with its picture.
-
-    Its questions and a design to start from.
+    """The constructions that can be built, each with its picture, its questions and a design to start
+    from.
     """
     return list(offers(units))
 

@@ -20,9 +20,8 @@ class DataFileError(Exception):
 
 @cache
 def read_table(room: str, name: str) -> dict[str, Any]:
-    """The tables of a TOML file of a room of the core (`strength`, `beams.toml`; no room.
-
-    The core itself), as plain values.
+    """The tables of a TOML file of a room of the core (`strength`, `beams.toml`; no room: the core
+    itself), as plain values.
     """
     place = f"acrebox.core.{room}" if room else "acrebox.core"
     return tomllib.loads(files(place).joinpath(name).read_text("utf-8"))

@@ -26,9 +26,8 @@ class BedRow(Base):
 
 
 class RevisionRow(Base):
-    """A design as it stood.
-
-    `undo_to` and `redo_to` are the revisions whose designs undo and redo bring back.
+    """A design as it stood. `undo_to` and `redo_to` are the revisions whose designs undo and redo bring
+    back.
     """
 
     __tablename__ = "revision"

@@ -13,9 +13,8 @@ Level = Literal["stop", "fix", "note"]
 
 
 class WatchOut(BaseModel):
-    """What was seen (with its numbers), why it matters, what to do; the field that caused it.
-
-    A reason once accepted.
+    """What was seen (with its numbers), why it matters, what to do; the field that caused it; a reason
+    once accepted.
     """
 
     model_config = ConfigDict(frozen=True)

@@ -12,9 +12,8 @@ from acrebox.core.design import Reach
 
 
 def reach_across(bed: Assembly) -> float:
-    """How far it is across the bed [mm]: of a rectangle its width.
-
-    Else twice the deepest point's way to the edge.
+    """How far it is across the bed [mm]: of a rectangle its width, else twice the deepest point's way to
+    the edge.
     """
     if bed.outline.is_rectangle:
         return min(bed.size("outside"))

@@ -88,9 +88,8 @@ class Assembly:
         return self._posts_along[side][0]
 
     def post_marks(self, side: str) -> tuple[float, ...]:
-        """Centres of the posts along a side, from its first corner [mm].
-
-        Two posts at one corner count once.
+        """Centres of the posts along a side, from its first corner [mm]; two posts at one corner count
+        once.
         """
         return self._posts_along[side][1]
 

@@ -1,6 +1,5 @@
-"""What a bed is known by besides its parts: joints, spans, how it stands, goods, woods in use.
-
-Layers of the wall.
+"""What a bed is known by besides its parts: joints, spans, how it stands, goods, woods in use, layers of
+the wall.
 """
 
 from dataclasses import dataclass
@@ -8,9 +7,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, kw_only=True)
 class Joint:
-    """Two parts that touch: `through` [mm] of the first is passed by the fixing.
-
-    `into` [mm] of the second can hold it.
+    """Two parts that touch: `through` [mm] of the first is passed by the fixing, `into` [mm] of the
+    second can hold it.
 
     `run` [mm] is how long they lie against each other, along which fixings are spread.
     """
@@ -37,9 +35,8 @@ class Span:
 
 @dataclass(frozen=True)
 class Stance:
-    """How the bed stands by its posts: so much of them above ground and in it [mm].
-
-    And in words by which school.
+    """How the bed stands by its posts: so much of them above ground and in it [mm], and in words by which
+    school.
     """
 
     above: float
@@ -51,9 +48,8 @@ class Stance:
 
 @dataclass(frozen=True, kw_only=True)
 class Good:
-    """Something bought by the piece or the length that is no solid part: a strap, a corner membrane.
-
-    An anchor.
+    """Something bought by the piece or the length that is no solid part: a strap, a corner membrane, an
+    anchor.
     """
 
     key: str

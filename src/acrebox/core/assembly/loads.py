@@ -5,9 +5,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True, kw_only=True)
 class LoadCase:
-    """Something that carries load.
-
-    `limit_field` is the field of the design that sets how far its supports stand apart.
+    """Something that carries load. `limit_field` is the field of the design that sets how far its
+    supports stand apart.
     """
 
     side: str
@@ -19,9 +18,9 @@ class LoadCase:
 class WallAlong(LoadCase):
     """A board, sheet or rail that the soil bends along a wall, over so many equal `spans` of `span` [mm].
 
-    It holds the soil from `low` to `high` [mm] by itself, or a `share` of all of it. `breadth` lies in the
-    wall's plane, `depth` in the direction of the push [mm]; a sheet's section is its profile. `by_rule`
-    says that the rule of thumb for the spans of its side speaks of it.
+    It holds the soil from `low` to `high` [mm] by itself, or a `share` of all of it. `breadth` lies in
+    the wall's plane, `depth` in the direction of the push [mm]; a sheet's section is its profile.
+    `by_rule` says that the rule of thumb for the spans of its side speaks of it.
     """
 
     stock: str
@@ -38,9 +37,8 @@ class WallAlong(LoadCase):
 
 @dataclass(frozen=True, kw_only=True)
 class Upright(LoadCase):
-    """A stud or stave that the soil bends between a low and a high support `span` [mm] apart.
-
-    Over a `strip` [mm] of wall.
+    """A stud or stave that the soil bends between a low and a high support `span` [mm] apart, over a
+    `strip` [mm] of wall.
     """
 
     stock: str
@@ -53,9 +51,8 @@ class Upright(LoadCase):
 
 @dataclass(frozen=True, kw_only=True)
 class PostAlone(LoadCase):
-    """A post in the ground that holds `bay` [mm] of wall as a cantilever.
-
-    Its section [mm] and how much is in the ground.
+    """A post in the ground that holds `bay` [mm] of wall as a cantilever: its section [mm] and how much
+    is in the ground.
 
     `held_width` [mm] is how broad it bears on the ground: its concrete, or itself.
     """

@@ -22,9 +22,8 @@ class Piece:
 
 @dataclass(frozen=True, kw_only=True)
 class StickPiece(Piece):
-    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to.
-
-    Ends, notches.
+    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to,
+    ends, notches.
 
     `allowance` is cut longer than it ends up: a lap, or what is trimmed in place.
     """

@@ -21,9 +21,8 @@ def touching(a: Part, b: Part) -> bool:
 
 
 def touching_pairs(ones: Sequence[Part], others: Sequence[Part]) -> Iterator[tuple[Part, Part]]:
-    """Every pair, one of each, that lie against each other.
-
-    In the order of the first and then of the second.
+    """Every pair, one of each, that lie against each other, in the order of the first and then of the
+    second.
     """
     for i, j in near_pairs([p.solid for p in ones], [p.solid for p in others], TOUCH_MM):
         if ones[i] is not others[j] and touching(ones[i], others[j]):

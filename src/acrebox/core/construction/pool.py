@@ -25,8 +25,8 @@ class Pool:
     def take(self, length: float) -> list[tuple[float, bool]]:
         """The staves of a panel of that length [mm], left to right: (width, whether it is ripped).
 
-        The widest stand at the ends; what must be ripped stands mid-panel, as two halves where one would be
-        a sliver. Raises LookupError when the boards to hand do not suffice.
+        The widest stand at the ends; what must be ripped stands mid-panel, as two halves where one would
+        be a sliver. Raises LookupError when the boards to hand do not suffice.
         """
         whole: list[float] = []
         left = length
@@ -40,10 +40,9 @@ class Pool:
 
 
 def _ripped(whole: list[float], left: float) -> list[float]:
-    """What is left of a panel, as one ripped board or, where that is a sliver.
-
-    As two even ones with the last whole board
-    (both ends of the panel keep a whole one)."""
+    """What is left of a panel, as one ripped board or, where that is a sliver, as two even ones with the
+    last whole board (both ends of the panel keep a whole one).
+    """
     if left >= size("stave_sliver") or len(whole) < 3:
         return [left]
     both = left + whole.pop()

@@ -77,9 +77,8 @@ def bays(run: float, limit: float) -> int:
 
 
 def even_marks(anchors: Sequence[float], limit: float) -> list[float]:
-    """Marks from the first anchor to the last [mm]: every anchor.
-
-    And even bays between them with none over the limit.
+    """Marks from the first anchor to the last [mm]: every anchor, and even bays between them with none
+    over the limit.
     """
     marks = [anchors[0]]
     for a, b in itertools.pairwise(anchors):
@@ -141,9 +140,8 @@ class Stand:
 
 @dataclass(frozen=True)
 class PostLine:
-    """What the posts of a bed share: the face they stand against, whether outside it.
-
-    Their section and limit.
+    """What the posts of a bed share: the face they stand against, whether outside it, their section and
+    limit.
     """
 
     face: Outline
@@ -161,9 +159,8 @@ class PostLine:
         return abs(self._angle(corner) - 90) < 1e-6
 
     def _off(self, corner: int) -> float:
-        """How far from a corner a post of its own keeps clear of the neighbour's [mm].
-
-        Their edges meet on the bisector.
+        """How far from a corner a post of its own keeps clear of the neighbour's [mm]: their edges meet
+        on the bisector.
         """
         return max(0.0, self.post.thickness / tan(radians(self._angle(corner) / 2)))
 
@@ -179,9 +176,8 @@ class PostLine:
     def stands(
         self, joins: Mapping[int, Sequence[float]]
     ) -> tuple[list[Stand], list[tuple[Side, float, int]]]:
-        """All posts, and of every side its widest bay [mm] and how many bays it has.
-
-        `joins` must each have a post.
+        """All posts, and of every side its widest bay [mm] and how many bays it has. `joins` must each
+        have a post.
         """
         found: list[Stand] = []
         runs = []
@@ -234,9 +230,8 @@ def set_posts(
 
 
 def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple[PostAlone, ...]:
-    """The load case of the post that holds the widest `bay` [mm] of wall.
-
-    Where posts stand in the ground at all.
+    """The load case of the post that holds the widest `bay` [mm] of wall, where posts stand in the ground
+    at all.
     """
     if foot.below <= 0 or not bay:
         return ()

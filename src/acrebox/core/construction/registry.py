@@ -1,6 +1,5 @@
-"""The one registry of constructions: the model of their choices and what places their parts.
-
-A kind used twice fails.
+"""The one registry of constructions: the model of their choices and what places their parts; a kind used
+twice fails.
 """
 
 from collections.abc import Callable

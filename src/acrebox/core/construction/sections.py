@@ -31,9 +31,8 @@ class ChosenTimber:
 
     @property
     def cover(self) -> float:
-        """The height [mm] that one course of it adds.
-
-        Less than its width where a tongue goes into a groove.
+        """The height [mm] that one course of it adds: less than its width where a tongue goes into a
+        groove.
         """
         return self.width - self.timber.tongue_mm
 

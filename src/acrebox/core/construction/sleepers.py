@@ -1,6 +1,5 @@
-"""Heavy timbers, flat or on edge, joints staggered as in brickwork; on posts, on rigid corners.
-
-Or hung on a wall.
+"""Heavy timbers, flat or on edge, joints staggered as in brickwork; on posts, on rigid corners, or hung
+on a wall.
 """
 
 from dataclasses import dataclass
@@ -77,9 +76,8 @@ class Hatch(Choice):
 
 
 class WallHung(Choice):
-    """A bed against a wall: its back hangs on ledger posts bolted to it.
-
-    Its front posts go as deep as they stand.
+    """A bed against a wall: its back hangs on ledger posts bolted to it, its front posts go as deep as
+    they stand.
 
     `obstacle` is the height of what is above (a sill, a vent) over the ground.
     """

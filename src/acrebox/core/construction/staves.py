@@ -1,6 +1,5 @@
-"""Short upright boards from reclaimed pallets on two rails, made as panels and joined.
-
-A top rail ties them.
+"""Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail ties
+them.
 """
 
 from collections.abc import Sequence
@@ -52,9 +51,8 @@ LENGTH_ONLY = {"instrument": "height_only"}
 
 
 class Staves(Posted):
-    """Short upright boards from reclaimed pallets on two rails, made as panels and joined.
-
-    A top rail ties them.
+    """Short upright boards from reclaimed pallets on two rails, made as panels and joined; a top rail
+    ties them.
     """
 
     order = ("height", "stave", "widths", "bad_share", "panel", "rail", "corner", *POST_QUESTIONS)

@@ -90,9 +90,8 @@ class WallLine:
         ]
 
     def longest(self, side: Side, course: int) -> tuple[float, float]:
-        """From where to where a side's pieces reach.
-
-        Inner and outer edges taken together [mm along the side].
+        """From where to where a side's pieces reach, inner and outer edges taken together [mm along the
+        side].
         """
         start, end = self.ends(side, course)
         slips = [tan(radians(e.cut.mitre)) * self.thickness for e in (start, end)]
@@ -122,9 +121,8 @@ def _wrapped(angle: float) -> float:
 def flat_pieces(
     line: WallLine, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()
 ) -> list[Box]:
-    """Boards laid flat along a side, `line.thickness` wide from its outer edge inwards.
-
-    With plumb cuts at the corners.
+    """Boards laid flat along a side, `line.thickness` wide from its outer edge inwards, with plumb cuts
+    at the corners.
     """
     laid = []
     for piece in line.pieces(side, 1, base, thickness, joints):
@@ -143,9 +141,8 @@ def flat_pieces(
 
 
 def even_joints(low: float, high: float, most: float, marks: Sequence[float] = ()) -> tuple[float, ...]:
-    """Where a run [mm] is joined so that no piece is over `most`: even pieces.
-
-    Each joint at the nearest of `marks` if any are given.
+    """Where a run [mm] is joined so that no piece is over `most`: even pieces, each joint at the nearest
+    of `marks` if any are given.
 
     Raises ValueError when the marks do not allow it.
     """

@@ -11,9 +11,8 @@ POINTS_A_WAVE = 8
 
 
 def wave_line(wave: Wave, height: float) -> list[tuple[float, float]]:
-    """The middle of a sheet's steel from one edge up to `height` [mm]: (up, in from its outer crests).
-
-    Crest to crest.
+    """The middle of a sheet's steel from one edge up to `height` [mm]: (up, in from its outer crests),
+    crest to crest.
 
     Straight between eight points a wave, which is what the sheet is here taken to be: its body, its mesh
     and the room behind it are all worked out from these points.
@@ -26,9 +25,8 @@ def wave_line(wave: Wave, height: float) -> list[tuple[float, float]]:
 
 
 def sheet_profile(wave: Wave, height: float) -> Polygon:
-    """A sheet's section across its waves (up, in): the steel's true area.
-
-    As thick inwards as its girth over its width.
+    """A sheet's section across its waves (up, in): the steel's true area, as thick inwards as its girth
+    over its width.
     """
     middle, half = wave_line(wave, height), wave.inward / 2
     return Polygon([*((z, d - half) for z, d in middle), *((z, d + half) for z, d in reversed(middle))])
@@ -49,9 +47,8 @@ def sheet_body(
 
 
 def room_behind(outer: Outline, sheet: Sheet, rows: tuple[float, ...]) -> Loft:
-    """The room within rows of sheet whose outer crests stand on an outline.
-
-    At each height it reaches to the steel.
+    """The room within rows of sheet whose outer crests stand on an outline: at each height it reaches to
+    the steel.
     """
     levels = []
     base = 0.0

@@ -1,6 +1,5 @@
-"""How the walls are built: what all constructions share, and the registry of their models.
-
-Told apart by `kind`.
+"""How the walls are built: what all constructions share, and the registry of their models, told apart by
+`kind`.
 """
 
 from enum import StrEnum

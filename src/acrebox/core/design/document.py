@@ -108,9 +108,8 @@ TOLD_APART = ("outline",)
 
 
 def _field_path(steps: tuple[Any, ...]) -> str:
-    """The path of a field; Pydantic puts the kind after what is told apart by one.
-
-    Which is no field of the document.
+    """The path of a field; Pydantic puts the kind after what is told apart by one, which is no field of
+    the document.
     """
     kept = steps[:1] + steps[2:] if len(steps) > 1 and steps[0] in TOLD_APART else steps
     return ".".join(str(step) for step in kept)

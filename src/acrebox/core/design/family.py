@@ -1,6 +1,5 @@
-"""Families of choices told apart by a tag, each kept in one registry.
-
-Adding a kind is registering its model.
+"""Families of choices told apart by a tag, each kept in one registry: adding a kind is registering its
+model.
 """
 
 from collections.abc import Mapping
@@ -15,9 +14,8 @@ C = TypeVar("C", bound=Choice)
 
 
 class Family(Generic[C]):
-    """Choices of one sort by their tag.
-
-    A model is registered under the one value that its tag field allows.
+    """Choices of one sort by their tag. A model is registered under the one value that its tag field
+    allows.
     """
 
     def __init__(self, tag: str, base: type[C]) -> None:
@@ -42,9 +40,8 @@ class Family(Generic[C]):
         return self._models
 
     def read(self, value: Any) -> C:
-        """The choice that plain values mean. Raises what Pydantic reports.
-
-        Or an unknown tag with all known ones.
+        """The choice that plain values mean. Raises what Pydantic reports, or an unknown tag with all
+        known ones.
         """
         if isinstance(value, self._base):
             return value

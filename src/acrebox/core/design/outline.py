@@ -1,6 +1,5 @@
-"""The bed's outline, as people give it: a rectangle, an L, U or H by its legs, a regular polygon.
-
-Or side by side.
+"""The bed's outline, as people give it: a rectangle, an L, U or H by its legs, a regular polygon, or side
+by side.
 """
 
 from enum import StrEnum
@@ -32,9 +31,8 @@ class Rectangle(_Outline):
 
 
 class LShape(_Outline):
-    """A rectangle of `length` × `width` less its back right corner: the front leg is `front` wide.
-
-    The left leg `left`.
+    """A rectangle of `length` × `width` less its back right corner: the front leg is `front` wide, the
+    left leg `left`.
     """
 
     shape: Literal["l"] = "l"
@@ -45,9 +43,8 @@ class LShape(_Outline):
 
 
 class UShape(_Outline):
-    """A rectangle less a bay in its back: the front leg is `front` wide.
-
-    The legs at the sides `left` and `right`.
+    """A rectangle less a bay in its back: the front leg is `front` wide, the legs at the sides `left` and
+    `right`.
     """
 
     shape: Literal["u"] = "u"
@@ -78,9 +75,8 @@ class RegularPolygon(_Outline):
 
 
 class TypedSide(Choice):
-    """One side, and the corner at its end: the angle inside the bed [°], 90 for square.
-
-    270 for one that turns back.
+    """One side, and the corner at its end: the angle inside the bed [°], 90 for square, 270 for one that
+    turns back.
     """
 
     length: Length

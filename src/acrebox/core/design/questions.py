@@ -23,8 +23,9 @@ class Answer(BaseModel):
 class Asked(BaseModel):
     """A question of the sheet about one field. `own` ones are drawn by an instrument of that name.
 
-    `stock` says which timbers to offer; `measurable` that what was bought may measure otherwise; `when` the
-    answers to another question under which this one is asked; `watch` whose watch-outs stand under it.
+    `stock` says which timbers to offer; `measurable` that what was bought may measure otherwise; `when`
+    the answers to another question under which this one is asked; `watch` whose watch-outs stand under
+    it.
     """
 
     model_config = ConfigDict(frozen=True)

@@ -1,6 +1,5 @@
-"""Views of an Assembly as plain shapes, arcs and dimensions [mm]: what the drawing shows.
-
-Nothing about how it looks.
+"""Views of an Assembly as plain shapes, arcs and dimensions [mm]: what the drawing shows, nothing about
+how it looks.
 """
 
 from acrebox.core.drafting.draw import draw

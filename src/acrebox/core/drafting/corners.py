@@ -13,9 +13,8 @@ LEAST_REACH_MM = 60.0
 
 
 def draw_corners(bed: Assembly, labels: Mapping[str, str]) -> list[View]:
-    """The first corner in the first course, and in the second where that one is made otherwise.
-
-    None of a round bed.
+    """The first corner in the first course, and in the second where that one is made otherwise; none of a
+    round bed.
     """
     if not any(p.role.corner for p in bed.parts):
         return []
@@ -27,9 +26,8 @@ def draw_corners(bed: Assembly, labels: Mapping[str, str]) -> list[View]:
 
 
 def _height(bed: Assembly, course: int) -> float:
-    """The middle of a course; of a wall that is one course of panels.
-
-    A little way up the lowest thing behind its skin.
+    """The middle of a course; of a wall that is one course of panels, a little way up the lowest thing
+    behind its skin.
     """
     if not bed.course_heights:
         return bed.wall_top / 2

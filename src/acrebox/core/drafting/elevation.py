@@ -57,9 +57,8 @@ def _is_outside(side: Side, part: Part, mine: Sequence[Part]) -> bool:
 
 
 def skin_joints(bed: Assembly) -> dict[str, list[Fixed]]:
-    """By side, the joints whose fixings are seen from outside: a piece of the wall, what is behind it.
-
-    The kind.
+    """By side, the joints whose fixings are seen from outside: a piece of the wall, what is behind it,
+    the kind.
     """
     found: dict[str, list[Fixed]] = {}
     for joint in bed.joints:
@@ -70,9 +69,8 @@ def skin_joints(bed: Assembly) -> dict[str, list[Fixed]]:
 
 
 def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[Fixed]) -> Iterator[Drawn]:
-    """Small marks where pieces are fixed to posts and rails.
-
-    Spread over the height or the length they share.
+    """Small marks where pieces are fixed to posts and rails, spread over the height or the length they
+    share.
     """
     count = 0
     for one, other, kind in fixed:

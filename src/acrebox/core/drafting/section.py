@@ -15,9 +15,8 @@ CLEAR_MM = 1.0
 
 
 def section_at(bed: Assembly) -> float:
-    """Where the bed is cut [mm from its left end]: over soil, clear of everything upright.
-
-    In the front's first bay if it can be.
+    """Where the bed is cut [mm from its left end]: over soil, clear of everything upright, in the front's
+    first bay if it can be.
 
     Where no gap is clear of uprights, the middle of the bed.
     """

@@ -1,6 +1,5 @@
-"""The parts as solids: surfaces of triangles, the edges worth drawing.
-
-And how each moves when the bed is pulled apart.
+"""The parts as solids: surfaces of triangles, the edges worth drawing, and how each moves when the bed is
+pulled apart.
 """
 
 from collections.abc import Mapping
@@ -13,8 +12,8 @@ from acrebox.core.assembly import Assembly, Part
 class SolidPart(BaseModel):
     """One part: points [mm] as x, y, z in a row; triangles and edges by the numbers of their points.
 
-    `material` gives its colour; `apart` is how far it moves [m] along x, y and z for each metre the bed is
-    pulled apart.
+    `material` gives its colour; `apart` is how far it moves [m] along x, y and z for each metre the bed
+    is pulled apart.
     """
 
     model_config = ConfigDict(frozen=True)

@@ -12,9 +12,8 @@ from acrebox.core.stock import Catalogue, Screw
 
 @dataclass(frozen=True, kw_only=True)
 class Fixed:
-    """Joints alike and what fixes them: fewest and most a joint, `count` in all, bite [mm].
-
-    What is wrong with it, if anything.
+    """Joints alike and what fixes them: fewest and most a joint, `count` in all, bite [mm]; what is wrong
+    with it, if anything.
 
     `into` [mm] is the least that can hold it. In `hard` timber a pilot hole is a must.
     """
@@ -39,9 +38,8 @@ def wanted_bite(family: str, through: float) -> float:
 def choose_screw(
     screws: Sequence[Screw], through: float, into: float, wanted: float
 ) -> tuple[Screw, str | None]:
-    """The shortest that passes `through`, bites enough and stays inside.
-
-    Else the best there is and what is wrong with it.
+    """The shortest that passes `through`, bites enough and stays inside; else the best there is and what
+    is wrong with it.
     """
     by_length = sorted(screws, key=lambda s: s.length.mm)
     inside = [s for s in by_length if s.length.mm <= through + into - bite("poke")]

@@ -7,9 +7,9 @@ from acrebox.core.shape.bodies import Box
 def exposed_faces(part: Part) -> dict[str, float]:
     """Areas [m²] by what they lie against: `soil`, `ground`, `weather`. Ends and hidden joints are left out.
 
-    Walls: the inner face lies to the soil, the outer one to the weather, the bottom of the first course to
-    the ground. Posts, rails, studs, ties and sleeves stand in the soil and, below it, in the ground. Round
-    and bent bodies are taken by the box they lie in.
+    Walls: the inner face lies to the soil, the outer one to the weather, the bottom of the first course
+    to the ground. Posts, rails, studs, ties and sleeves stand in the soil and, below it, in the ground.
+    Round and bent bodies are taken by the box they lie in.
     """
     box = part.solid
     low, high = part.body.bounds[0][2], part.body.bounds[1][2]

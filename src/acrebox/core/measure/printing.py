@@ -1,6 +1,5 @@
-"""Quantities printed as a person would buy or cut them: the nearest millimetre or 1/16 in, whole bags.
-
-Cents.
+"""Quantities printed as a person would buy or cut them: the nearest millimetre or 1/16 in, whole bags,
+cents.
 """
 
 from dataclasses import dataclass

@@ -1,6 +1,5 @@
-"""The Plan: what to buy, how to cut it, what to check; each figure with its working.
-
-One chapter a room of the job.
+"""The Plan: what to buy, how to cut it, what to check; each figure with its working. One chapter a room
+of the job.
 
 Importing this package registers the chapters, each after those it reads.
 """

@@ -41,9 +41,8 @@ class PieceOnStick(Row):
 
 
 class PlannedStick(Row):
-    """One stick as cut [mm]: trim at the start, pieces in order.
-
-    What is left and whether it is worth keeping.
+    """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth
+    keeping.
     """
 
     number: int

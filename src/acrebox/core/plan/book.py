@@ -1,6 +1,5 @@
-"""The Plan of one bed: its chapters, worked out from one Design and nothing else.
-
-Each when it is asked for.
+"""The Plan of one bed: its chapters, worked out from one Design and nothing else, each when it is asked
+for.
 """
 
 from collections.abc import Iterable
@@ -22,9 +21,8 @@ KEPT = Kept()
 
 
 class Plan:
-    """A bed's Plan. `plan[CHAPTER]`, or `plan.key`, is what a chapter says.
-
-    It is worked out when first asked for.
+    """A bed's Plan. `plan[CHAPTER]`, or `plan.key`, is what a chapter says; it is worked out when first
+    asked for.
     """
 
     def __init__(self, work: Work) -> None:
@@ -142,8 +140,7 @@ def _model(chapters: tuple[Chapter[Any], ...], whole: bool) -> type[BaseModel]:
 
 
 def plan_model(whole: bool = True) -> type[BaseModel]:
-    """The Plan as a published contract, with every chapter that is registered; unless `whole`.
-
-    Heavy ones may be missing.
+    """The Plan as a published contract, with every chapter that is registered; unless `whole`, heavy ones
+    may be missing.
     """
     return _model(published(), whole)

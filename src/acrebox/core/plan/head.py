@@ -1,6 +1,5 @@
-"""What a Plan says of itself: whose it is, in which units, what was understood of every length.
-
-Its totals.
+"""What a Plan says of itself: whose it is, in which units, what was understood of every length, its
+totals.
 """
 
 from acrebox.core.chapter import Chapter, Seen, register
@@ -45,9 +44,8 @@ def head_of(seen: Seen) -> Head:
 
 
 def understood_of(seen: Seen) -> dict[str, Understood]:
-    """What was understood of every length and volume.
-
-    Raises DesignError for amounts that can be judged by themselves.
+    """What was understood of every length and volume. Raises DesignError for amounts that can be judged
+    by themselves.
     """
     found = understood(seen.design)
     problems = [*_out_of_bounds(found, seen.show), *_absurd(seen.design, seen.book)]

@@ -44,9 +44,8 @@ class PlanPart(Row):
 
 
 class Fixing(Figures):
-    """Joints alike and what fixes them. `pilot_mm` is the drill; `pilot_must` in hard timber.
-
-    `trouble` says what is wrong.
+    """Joints alike and what fixes them. `pilot_mm` is the drill; `pilot_must` in hard timber; `trouble`
+    says what is wrong.
     """
 
     joint: str

@@ -4,9 +4,8 @@ from acrebox.core.plan.rows import Amount, Figures, Row
 
 
 class MemberStrength(Figures):
-    """One thing that the soil bends: its span, how far it bows, what is allowed.
-
-    And the rule of thumb beside it.
+    """One thing that the soil bends: its span, how far it bows, what is allowed, and the rule of thumb
+    beside it.
     """
 
     side: str

@@ -1,6 +1,5 @@
-"""The strength part of the Plan: members side by side with the rule of thumb, posts, ties.
-
-And the bow drawn.
+"""The strength part of the Plan: members side by side with the rule of thumb, posts, ties, and the bow
+drawn.
 """
 
 from collections.abc import Sequence

@@ -1,9 +1,8 @@
-"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered.
+"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered,
+cheapest first.
 
-Cheapest first.
-
-They stand above the chapters: a try is a design, worked out as every other, and what it shares with the bed
-is not worked out again. Nothing here knows which construction it mends.
+They stand above the chapters: a try is a design, worked out as every other, and what it shares with the
+bed is not worked out again. Nothing here knows which construction it mends.
 """
 
 from collections.abc import Iterator
@@ -46,9 +45,8 @@ class _Try:
 
 
 def remedies(design: Design) -> list[Remedy]:
-    """What would bring right the watch-outs that have a remedy.
-
-    Each one offered removes the watch-outs it answers.
+    """What would bring right the watch-outs that have a remedy; each one offered removes the watch-outs
+    it answers.
 
     Raises DesignError when the design itself cannot be planned.
     """
@@ -105,9 +103,8 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
 
 
 def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
-    """Supports as close as the longest span allowed.
-
-    And as close as the rule of thumb where that is closer.
+    """Supports as close as the longest span allowed, and as close as the rule of thumb where that is
+    closer.
     """
     rules = {(m.side, m.between): m.rule_mm for m in plan[STRENGTH].members if m.rule_mm is not None}
     check = plan[STRENGTH_CHECK]
@@ -130,9 +127,8 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
 
 
 def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
-    """The next thicker stocks for what bends and for the posts.
-
-    The height kept or counted in courses of the new one.
+    """The next thicker stocks for what bends and for the posts, the height kept or counted in courses of
+    the new one.
     """
     bent = {m.case.stock for m in plan[STRENGTH_CHECK].members}
     posts = plan[STRENGTH_CHECK].posts

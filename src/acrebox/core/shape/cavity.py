@@ -11,9 +11,8 @@ from acrebox.core.shape.slices import AreaPiece, Slice, merged, within
 
 @dataclass(frozen=True)
 class Cavity:
-    """Area by height from the floor up: pieces that follow each other.
-
-    And what is taken out of round ones.
+    """Area by height from the floor up: pieces that follow each other, and what is taken out of round
+    ones.
     """
 
     pieces: tuple[AreaPiece, ...]

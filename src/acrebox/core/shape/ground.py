@@ -42,11 +42,12 @@ class Ground:
         raise ValueError(f"there is no height at {at}")
 
     def over(self, region: Polygon, top: float) -> tuple[Slice, ...]:
-        """Area by height of what lies in a region of the plan above the ground, up to `top` [mm, mm²]: exact.
+        """Area by height of what lies in a region of the plan above the ground, up to `top` [mm, mm²]:
+        exact.
 
         Over each triangle the ground is a plane, so that the area under a height is quadratic between the
-        heights of the corners of what the region cuts out of it. Raises ValueError where the points do not
-        enclose it.
+        heights of the corners of what the region cuts out of it. Raises ValueError where the points do
+        not enclose it.
         """
         if not self.covers.buffer(0.01).covers(region):
             raise ValueError("the heights do not reach round the whole bed")

@@ -157,9 +157,8 @@ class Outline:
         return made
 
     def trouble(self) -> str | None:
-        """Why this cannot be an outline, or None: it crosses itself.
-
-        Touches itself or is walked clockwise.
+        """Why this cannot be an outline, or None: it crosses itself, touches itself or is walked
+        clockwise.
         """
         if not self.polygon.is_valid:
             return str(explain_validity(self.polygon))
@@ -167,9 +166,8 @@ class Outline:
 
 
 def walked(lengths: Sequence[float], corners: Sequence[float]) -> tuple[Point2, ...]:
-    """The corners met by walking sides of `lengths` [mm].
-
-    Turning by what `corners` [°] leave of a straight line.
+    """The corners met by walking sides of `lengths` [mm], turning by what `corners` [°] leave of a
+    straight line.
     """
     x = y = heading = 0.0
     ring = [(0.0, 0.0)]

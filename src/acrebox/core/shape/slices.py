@@ -87,9 +87,8 @@ class SegmentSlice:
 
 
 def fitted(z0: float, z1: float, areas: tuple[float, float, float]) -> Slice:
-    """The slice whose area is quadratic and as given at 1/6, 1/2 and 5/6 of the way from z0 to z1 [mm.
-
-    Mm²].
+    """The slice whose area is quadratic and as given at 1/6, 1/2 and 5/6 of the way from z0 to z1 [mm,
+    mm²].
     """
     low, middle, high = areas
     size = z1 - z0
@@ -99,9 +98,8 @@ def fitted(z0: float, z1: float, areas: tuple[float, float, float]) -> Slice:
 
 
 def merged(added: Iterable[Slice], taken: Iterable[Slice] = ()) -> tuple[Slice, ...]:
-    """The sum of slices less others, as slices that follow each other upwards.
-
-    Heights where nothing is are left out.
+    """The sum of slices less others, as slices that follow each other upwards; heights where nothing is
+    are left out.
     """
     alike: dict[tuple[float, float], Slice] = {}
     for sign, pieces in ((1.0, added), (-1.0, taken)):

@@ -211,9 +211,8 @@ class Catalogue(_Item):
         return next((s for s in self.species if s.key == key), None)
 
     def find_good(self, key: str) -> Good:
-        """The good of that key. Raises CatalogueGapError when the yard sells none: the data.
-
-        Not the design, is at fault.
+        """The good of that key. Raises CatalogueGapError when the yard sells none: the data, not the
+        design, is at fault.
         """
         found = next((g for g in self.good if g.key == key), None)
         if found is None:

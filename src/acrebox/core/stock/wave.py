@@ -9,9 +9,8 @@ SLICES = 2000
 
 @dataclass(frozen=True)
 class Wave:
-    """A sine wave `depth` [mm] from outer crest to inner crest over all, `pitch` [mm] long.
-
-    Of steel `steel` [mm] thick.
+    """A sine wave `depth` [mm] from outer crest to inner crest over all, `pitch` [mm] long, of steel
+    `steel` [mm] thick.
     """
 
     depth: float
@@ -20,24 +19,21 @@ class Wave:
 
     @property
     def girth(self) -> float:
-        """Length of one wave over its pitch: the arc of y = (depth/2)·sin(2πx/pitch).
-
-        Integrated numerically.
+        """Length of one wave over its pitch: the arc of y = (depth/2)·sin(2πx/pitch), integrated
+        numerically.
         """
         return _girth(self.depth, self.pitch)
 
     @property
     def inward(self) -> float:
-        """How much of the sheet's depth its steel takes on the average [mm].
-
-        Its thickness along the girth.
+        """How much of the sheet's depth its steel takes on the average [mm]: its thickness along the
+        girth.
         """
         return self.steel * self.girth
 
     def swing(self, along: float) -> float:
-        """How far in from the middle of the sheet the steel's middle stands.
-
-        `along` [mm] from an outer crest.
+        """How far in from the middle of the sheet the steel's middle stands, `along` [mm] from an outer
+        crest.
         """
         return -(self.depth - self.inward) / 2 * cos(2 * pi * along / self.pitch)
 

@@ -14,9 +14,8 @@ LONGEST_MM = 20_000.0
 
 @dataclass(frozen=True, kw_only=True)
 class Bent:
-    """One member: the push on it [N/mm of its run], bow [mm] and what is allowed, stress ratio.
-
-    Longest span by both [mm].
+    """One member: the push on it [N/mm of its run], bow [mm] and what is allowed, stress ratio, longest
+    span by both [mm].
     """
 
     case: WallAlong | Upright
@@ -52,9 +51,8 @@ def bent(
     moment_share: float,
     bow_share: float,
 ) -> Bent:
-    """Work out a member under its greatest `load` [N/mm].
-
-    Whose moment is a share of wL² and its bow one of wL⁴/EI.
+    """Work out a member under its greatest `load` [N/mm], whose moment is a share of wL² and its bow one
+    of wL⁴/EI.
     """
     sheet = loaded.book.find_sheet(case.stock)
     if sheet is not None:

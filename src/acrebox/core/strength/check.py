@@ -15,9 +15,8 @@ from acrebox.core.strength.soil import Push, push_of
 
 @dataclass(frozen=True, kw_only=True)
 class StrengthCheck:
-    """All of a bed: the push and the depth of soil [mm] it was worked out for.
-
-    And what came of every load case.
+    """All of a bed: the push and the depth of soil [mm] it was worked out for, and what came of every
+    load case.
     """
 
     push: Push

@@ -1,6 +1,5 @@
-"""Load case: a post in the ground, its moment at the ground.
-
-And how deep a pole without a collar wants to be.
+"""Load case: a post in the ground, its moment at the ground, and how deep a pole without a collar wants
+to be.
 """
 
 from dataclasses import dataclass
@@ -14,9 +13,8 @@ from acrebox.core.strength.sections import rectangle
 
 @dataclass(frozen=True, kw_only=True)
 class PostCheck:
-    """How much wall a post holds [mm], moment at the ground [N·mm], stress ratio.
-
-    Depth there is and wanted [mm], force [N].
+    """How much wall a post holds [mm], moment at the ground [N·mm], stress ratio, depth there is and
+    wanted [mm], force [N].
     """
 
     case: PostAlone
@@ -53,12 +51,12 @@ def post_moment(spacing: float, depth: float, top: float, slope: float) -> float
 
 
 def embedment(force: float, height: float, width: float, bearing: float | None = None) -> float:
-    """Depth [mm] that a post wants in the ground: International Building Code §1807.3.2.1.
+    """Depth [mm] that a post wants in the ground: International Building Code §1807.3.2.1, not
+    constrained (from memory).
 
-    Not constrained (from memory).
-
-    d = ½A·(1 + √(1 + 4.36h/A)), A = 2.34·P/(S₁·b): force P [N] at `height` h [mm] over the ground, `width`
-    b [mm], S₁ the soil's `bearing` [kPa/m] at a third of d; solved by repetition since S₁ grows with d.
+    d = ½A·(1 + √(1 + 4.36h/A)), A = 2.34·P/(S₁·b): force P [N] at `height` h [mm] over the ground,
+    `width` b [mm], S₁ the soil's `bearing` [kPa/m] at a third of d; solved by repetition since S₁ grows
+    with d.
     """
     if force <= 0:
         return 0.0

@@ -24,9 +24,8 @@ def rectangle(breadth: float, depth: float) -> BendingSection:
 
 @cache
 def corrugated(width: float, wave: Wave) -> BendingSection:
-    """Sheet of that width [mm] bent along its waves: I = ∫ t·y² ds over the sine.
-
-    S = I / (half the whole depth).
+    """Sheet of that width [mm] bent along its waves: I = ∫ t·y² ds over the sine, S = I / (half the whole
+    depth).
     """
     slope = pi * wave.depth / wave.pitch
     per_mm = 0.0

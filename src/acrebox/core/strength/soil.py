@@ -21,9 +21,8 @@ def active(friction: float) -> float:
 
 @dataclass(frozen=True)
 class Push:
-    """Sideways push of soil: p(z) = K·(γz + q), in kPa for z in metres; under water.
-
-    With buoyant soil and the water itself.
+    """Sideways push of soil: p(z) = K·(γz + q), in kPa for z in metres; under water, with buoyant soil
+    and the water itself.
     """
 
     k: float

@@ -8,9 +8,8 @@ from acrebox.core.strength.registry import Loaded, checks
 
 @checks(Upright)
 def check_upright(case: Upright, loaded: Loaded) -> Bent:
-    """What stands on the soil is even, the soil itself grows with depth.
-
-    Both greatest values are added, which is safe.
+    """What stands on the soil is even, the soil itself grows with depth; both greatest values are added,
+    which is safe.
     """
     push, strip = loaded.push, case.strip / 1000
     even, grown = push.top * strip, push.slope * loaded.depth / 1000 * strip

@@ -1,6 +1,5 @@
-"""Add-ons: builders that take an Assembly of any construction and give it back with more parts.
-
-One file each, one registry.
+"""Add-ons: builders that take an Assembly of any construction and give it back with more parts. One file
+each, one registry.
 """
 
 from acrebox.core.construction.addons.cap import add_cap

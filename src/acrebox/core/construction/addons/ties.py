@@ -67,9 +67,8 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
 
 @dataclass(frozen=True, kw_only=True)
 class _Place:
-    """Where a tie is wanted: from a side to the one across, `at` [mm] along it.
-
-    Its underside at height z [mm].
+    """Where a tie is wanted: from a side to the one across, `at` [mm] along it, its underside at height z
+    [mm].
     """
 
     side: Side
@@ -102,9 +101,8 @@ def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
 
 
 def _pairs(bed: Assembly) -> list[tuple[Side, Side]]:
-    """Sides that face each other straight across the soil, each pair once.
-
-    The longest pairs where a leg has several.
+    """Sides that face each other straight across the soil, each pair once; the longest pairs where a leg
+    has several.
     """
     sides = bed.inner.sides
     found: list[tuple[Side, Side]] = []

@@ -52,9 +52,8 @@ class Notch:
 
 @dataclass(frozen=True)
 class Box(Body):
-    """A stick in place: origin corner, three unit axes (along, face, thickness), its size [mm], end cuts.
-
-    Notches.
+    """A stick in place: origin corner, three unit axes (along, face, thickness), its size [mm], end cuts,
+    notches.
 
     `length` is along the edge through the origin; a positive cut takes away from the far edges.
     """
@@ -141,9 +140,8 @@ class Box(Body):
 
     @cached_property
     def axes(self) -> tuple[Floats, Floats]:
-        """Normals of its faces and directions of its edges (n × 3): what separates it from others.
-
-        If anything does.
+        """Normals of its faces and directions of its edges (n × 3): what separates it from others, if
+        anything does.
         """
         c = self.corner_points
         i, j, k = (list(n) for n in zip(*FACES, strict=True))
@@ -158,9 +156,8 @@ class Box(Body):
 
     @cached_property
     def is_upright(self) -> bool:
-        """Whether it is the same all the way up: its axes lie flat or stand plumb.
-
-        And its ends are cut plumb.
+        """Whether it is the same all the way up: its axes lie flat or stand plumb, and its ends are cut
+        plumb.
         """
         axes = {"along": self.along, "face": self.face, "through": self.through}
         if not all(abs(a[2]) < 1e-9 or abs(abs(a[2]) - 1) < 1e-9 for a in axes.values()):
@@ -241,9 +238,8 @@ class Box(Body):
 
 
 def _notch_corners(box: Box, notch: Notch) -> list[Point]:
-    """The corners of what is cut out, grown by a hair where it breaks through a face.
-
-    So that no skin is left.
+    """The corners of what is cut out, grown by a hair where it breaks through a face, so that no skin is
+    left.
     """
 
     def grown(span: tuple[float, float], size: float) -> tuple[float, float]:
@@ -280,9 +276,8 @@ def box_round(points: Floats, axes: tuple[Point, Point, Point]) -> Box:
 
 
 def overlap_depth(a: Box, b: Box) -> float:
-    """How far two boxes run into each other [mm]: positive when they overlap, 0 when they touch.
-
-    Negative when apart.
+    """How far two boxes run into each other [mm]: positive when they overlap, 0 when they touch, negative
+    when apart.
 
     Separating axes of two convex bodies: face normals and cross products of edges; apart by at least the
     answer's size. Notches are not looked at.

@@ -1,6 +1,5 @@
-"""A flat profile, with holes if it has any, drawn out straight: corrugated sheet, a channel.
-
-A block with cores.
+"""A flat profile, with holes if it has any, drawn out straight: corrugated sheet, a channel, a block with
+cores.
 """
 
 from dataclasses import dataclass

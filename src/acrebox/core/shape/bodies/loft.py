@@ -1,6 +1,5 @@
-"""Between outlines at heights: tapered and round vessels, their insides.
-
-And rooms whose walls are not plumb.
+"""Between outlines at heights: tapered and round vessels, their insides, and rooms whose walls are not
+plumb.
 """
 
 from collections.abc import Iterator, Sequence
@@ -95,8 +94,8 @@ class Loft(Body):
     """Outlines at rising heights [mm], straight between each two; `hollow` is taken out of it.
 
     Every side moves straight from one outline to the next, so the area is quadratic in height: a tapered
-    vessel is the prismatoid of its rims, not their mean times the height. Two outlines at one height are a
-    step.
+    vessel is the prismatoid of its rims, not their mean times the height. Two outlines at one height are
+    a step.
     """
 
     levels: tuple[tuple[float, LevelOutline], ...]
@@ -179,9 +178,8 @@ class Loft(Body):
         return super().silhouette(across, up)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section; level ones are its outline at that height.
-
-        Upright ones are drawn strip by strip if its sides allow.
+        """Its section; level ones are its outline at that height, upright ones are drawn strip by strip
+        if its sides allow.
         """
         if axis != 2 and self._is_parallel:
             return self._strips(axis, at)
@@ -196,10 +194,9 @@ class Loft(Body):
 
     @cached_property
     def _is_parallel(self) -> bool:
-        """Whether it is solid and every side keeps its direction from level to level.
-
-        Then an upright section's edges
-        are straight from level to level."""
+        """Whether it is solid and every side keeps its direction from level to level: then an upright
+        section's edges are straight from level to level.
+        """
         if self.hollow is not None or not all(isinstance(o, Corners) for _, o in self.levels):
             return False
         first = _directions(self.levels[0][1].points)

@@ -19,9 +19,8 @@ POINTS = 96
 
 @dataclass(frozen=True, kw_only=True)
 class LyingCylinder(Body):
-    """A cylinder with a level axis from `start` along `along` [mm].
-
-    Cut off level at the height `top` [mm].
+    """A cylinder with a level axis from `start` along `along` [mm], cut off level at the height `top`
+    [mm].
     """
 
     start: Point

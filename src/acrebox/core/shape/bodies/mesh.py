@@ -55,9 +55,8 @@ class Mesh:
 
     @cached_property
     def edges(self) -> list[tuple[int, int]]:
-        """The edges worth drawing, by the numbers of their points.
-
-        Where two faces meet at an angle that is seen.
+        """The edges worth drawing, by the numbers of their points: where two faces meet at an angle that
+        is seen.
         """
         a, b, c = (self.points[self.triangles[:, n]] for n in range(3))
         normals = np.cross(b - a, c - a)

@@ -13,9 +13,8 @@ SPECK_MM3 = 1.0
 
 
 def overlap(a: Body, b: Body) -> bool:
-    """Whether two bodies share more than a hundredth of a millimetre, or, where one is not convex.
-
-    A cubic millimetre.
+    """Whether two bodies share more than a hundredth of a millimetre, or, where one is not convex, a
+    cubic millimetre.
     """
     (a0, a1), (b0, b1) = a.bounds, b.bounds
     if any(min(a1[i], b1[i]) - max(a0[i], b0[i]) <= DEPTH_MM for i in range(3)):
@@ -34,9 +33,8 @@ def shared_volume(a: Body, b: Body) -> float:
 
 
 def near_pairs(ones: Sequence[Body], others: Sequence[Body], reach: float = 0.0) -> Iterator[tuple[int, int]]:
-    """Pairs (place in `ones`, place in `others`) whose boxes come within `reach` [mm] of each other.
-
-    In order.
+    """Pairs (place in `ones`, place in `others`) whose boxes come within `reach` [mm] of each other, in
+    order.
     """
     if not ones or not others:
         return

@@ -1,6 +1,5 @@
-"""A profile swept round an upright axis: all the way for a vessel or a rim.
-
-Part of it for a bent sheet or a band.
+"""A profile swept round an upright axis: all the way for a vessel or a rim, part of it for a bent sheet
+or a band.
 """
 
 from dataclasses import dataclass
@@ -22,9 +21,8 @@ SEGMENTS_A_TURN = 96
 
 @dataclass(frozen=True)
 class Swept(Body):
-    """`profile` in (radius, height) [mm] swept from `start` by `turn` [°.
-
-    Anticlockwise] round an axis at `centre`.
+    """`profile` in (radius, height) [mm] swept from `start` by `turn` [°, anticlockwise] round an axis at
+    `centre`.
     """
 
     profile: Polygon
@@ -79,9 +77,8 @@ class Swept(Body):
 
     @cached_property
     def areas(self) -> tuple[AreaPiece, ...]:
-        """Area by height: half the angle × (outer² − inner²).
-
-        Summed over what the profile has at that height.
+        """Area by height: half the angle × (outer² − inner²), summed over what the profile has at that
+        height.
         """
         marks = sorted({round(z, 6) for ring in self._rings for _, z in ring})
         found: list[Slice] = []
