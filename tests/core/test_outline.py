@@ -5,6 +5,7 @@ from hypothesis import given
 
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
+from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document
 from acrebox.core.shape.outline import Outline, walked
 from acrebox.core.stock import catalogue
@@ -30,10 +31,19 @@ def test_a_walk_turns_by_what_the_corner_leaves_of_a_straight_line() -> None:
     [
         (((0, 0), (10, 10), (10, 0), (0, 10)), "Self-intersection"),
         (((0, 0), (0, 10), (10, 10), (10, 0)), "clockwise"),
+        (((0, 0), (2000, 0)), "fold onto one line"),
     ],
 )
 def test_what_is_no_outline_is_said(ring: tuple[tuple[float, float], ...], says: str) -> None:
     assert says in str(Outline(ring).trouble())
+
+
+@pytest.mark.parametrize("corner", [0.001, 0.01, 0.1, 1, 359.99])
+def test_sides_that_nearly_fold_on_each_other_are_refused_by_name(corner: float) -> None:
+    sides = [{"length": "2 m", "corner": corner}, {"length": "2 m", "corner": 90}]
+    with pytest.raises(DesignError) as refused:
+        plan_document(document(outline={"shape": "polygon", "sides": sides}))
+    assert refused.value.problems[0].field.startswith("outline")
 
 
 def test_a_side_may_not_vanish_on_the_way_in() -> None:

@@ -157,9 +157,11 @@ class Outline:
         return made
 
     def trouble(self) -> str | None:
-        """Why this cannot be an outline, or None: it crosses itself, touches itself or is walked
-        clockwise.
+        """Why this cannot be an outline, or None: it folds onto a line, crosses itself, touches itself
+        or is walked clockwise.
         """
+        if len(self.points) < 3:
+            return "its sides fold onto one line"
         if not self.polygon.is_valid:
             return str(explain_validity(self.polygon))
         return None if self.polygon.exterior.is_ccw else "it is walked clockwise"
