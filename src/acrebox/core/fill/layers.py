@@ -5,9 +5,11 @@ from math import isclose
 
 from acrebox.core.design import FillChoice, Layer
 from acrebox.core.errors import DesignError, Problem, refuse
+from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.cavity import Cavity
 from acrebox.core.stock import Catalogue, Fill
+from acrebox.core.worked import COMMON_PRACTICE, GEOMETRY, Worked
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -161,3 +163,36 @@ def _depth_litres(choice: FillChoice, cavity: Cavity, top: float) -> dict[int, f
         litres[n] = cavity.litres_to(at) - cavity.litres_to(at - depth.mm)
         at -= depth.mm
     return litres
+
+
+def three_ways(litres: float) -> str:
+    """A volume in litres, cubic feet and cubic yards, as the three are sold by."""
+    return f"that is {litres:,.0f} L or {litres_to_ft3(litres):.1f} ft³ or {litres_to_yd3(litres):.2f} yd³"
+
+
+def volumes_worked(layer: FilledLayer, show: Printer) -> dict[str, Worked]:
+    """How a layer's settled and loose volumes [L] came about."""
+    share = (
+        f"{layer.choice.share:g} % of what the depths leave"
+        if layer.choice.share is not None
+        else f"a layer {show.length(layer.top - layer.base)} deep"
+    )
+    settled, loose = show.volume(layer.settled), show.volume(layer.loose)
+    return {
+        "settled_l": Worked(
+            amount=layer.settled,
+            unit="L",
+            working=f"{share} = {settled}, {three_ways(layer.settled)}",
+            source=GEOMETRY,
+        ),
+        "loose_l": Worked(
+            amount=layer.loose,
+            unit="L",
+            working=(
+                f"{settled} settled × {layer.material.loose_per_settled:g} ="
+                f" {loose} to bring, {three_ways(layer.loose)}"
+            ),
+            assumptions=[f"{layer.material.name} settles by that factor"],
+            source=COMMON_PRACTICE,
+        ),
+    }

@@ -5,8 +5,11 @@ from decimal import Decimal
 from math import ceil, isclose
 
 from acrebox.core.fill.layers import FilledLayer
+from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import BagSize, Bulk
+from acrebox.core.worked import Worked
 
+LIST_PRICES = "the yard's price list (invented)"
 # A bag must not be bought for what rounding adds.
 CRUMB_L = 1e-6
 
@@ -95,3 +98,32 @@ def _chosen_bag(layer: FilledLayer) -> BagSize | None:
     if wanted is None:
         return bags[0] if bags else None
     return next(b for b in bags if isclose(b.size.litres, wanted.litres, rel_tol=1e-3))
+
+
+def cost_worked(layer: FilledLayer, bought: Purchase, currency: str, show: Printer) -> Worked:
+    """What a layer costs: its bags beside its load, in words."""
+    return Worked(
+        amount=float(bought.cost), unit=currency, working=_offers(layer, bought, show), source=LIST_PRICES
+    )
+
+
+def _offers(layer: FilledLayer, bought: Purchase, show: Printer) -> str:
+    words = []
+    if bought.bag and bought.bag_cost is not None:
+        words.append(
+            f"bags: {layer.loose:,.0f} L ÷ {bought.bag.size.text}, rounded up = {bought.bags_needed},"
+            f" + {bought.kept_back} kept back, × {show.money(bought.bag.price)}"
+            f" = {show.money(bought.bag_cost)}"
+        )
+    if bought.bulk and bought.bulk_cost is not None:
+        words.append(
+            f"loose: {bought.bulk_steps} × {bought.bulk.step.text} × {show.money(bought.bulk.price)} +"
+            f" {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}"
+        )
+    if bought.bag and bought.bulk:
+        words.append(
+            "bags stay cheaper at any volume"
+            if bought.break_even is None
+            else f"past {bought.break_even:,.0f} L a load never costs more"
+        )
+    return "; ".join(words) or "to hand: costs nothing"

@@ -7,7 +7,9 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly, Joint
 from acrebox.core.fixing.rules import FixingRule, bite, fixing_rule, fixing_rules
+from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue, Screw
+from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -28,6 +30,12 @@ class Fixed:
     bite: float
     hard: bool
     trouble: str | None
+
+    @property
+    def each_words(self) -> str:
+        """How many a joint: `4`, or `2 to 3`."""
+        low, high = self.each
+        return str(low) if low == high else f"{low} to {high}"
 
 
 def wanted_bite(family: str, through: float) -> float:
@@ -102,3 +110,34 @@ def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], sc
         hard=hard,
         trouble=trouble or None,
     )
+
+
+def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
+    """How the count of a joint's fixings and their bite [mm] came about."""
+    rule, screw = fixing_rules()[fixed.kind], fixed.screw
+    pilot = (
+        f"drill {show.length(screw.pilot.mm)} first: a must in hard timber"
+        if fixed.hard
+        else f"drill {screw.pilot.mm:g} mm near ends, so that nothing splits"
+    )
+    return {
+        "count": Worked(
+            amount=fixed.count,
+            unit="fixings",
+            working=(
+                f"{fixed.joints} joints × {fixed.each_words} = {fixed.count}: at least {rule.least} a joint,"
+                f" one every {show.length(rule.every_mm)} of contact"
+            ),
+            source=COMMON_PRACTICE,
+        ),
+        "bite_mm": Worked(
+            amount=fixed.bite,
+            unit="mm",
+            working=(
+                f"{show.length(screw.length.mm)} long − {show.length(fixed.through)} passed ="
+                f" {show.length(fixed.bite)} bite into {show.length(fixed.into)}"
+            ),
+            assumptions=[pilot, "stainless or galvanised, since it stands outdoors"],
+            source=COMMON_PRACTICE,
+        ),
+    }

@@ -4,9 +4,12 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from acrebox.core.assembly import Upright, WallAlong
+from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded
 from acrebox.core.strength.sections import BendingSection, corrugated, rectangle
+from acrebox.core.strength.sources import ADVICE, NDS
+from acrebox.core.worked import Worked
 
 STEEL = "steel"
 LONGEST_MM = 20_000.0
@@ -96,3 +99,47 @@ def _longest(bow: Callable[[float], float], ratio: Callable[[float], float]) -> 
         good = bow(middle) <= allowed_bow(middle) and ratio(middle) <= 1.0
         low, high = (middle, high) if good else (low, middle)
     return low
+
+
+def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
+    """How a member's bow, its stress ratio and its longest span came about."""
+    creep = ", × 2 for creep" if m.species != STEEL else ""
+    return {
+        "bow_mm": Worked(
+            amount=m.bow,
+            unit="mm",
+            working=(
+                f"{m.load * 1000:.0f} N/m over {m.spans} × {show.length(m.case.span)}, I"
+                f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa wet{creep} = {m.bow:.1f} mm;"
+                f" allowed {m.allowed:.1f} mm"
+            ),
+            assumptions=_assumed(m),
+            source=NDS,
+        ),
+        "stress_ratio": Worked(
+            amount=m.stress_ratio,
+            unit="",
+            working=(
+                f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa (wet, lasting load)"
+                f" = {m.stress_ratio:.2f}"
+            ),
+            assumptions=_assumed(m),
+            source=NDS,
+        ),
+        "longest_mm": Worked(
+            amount=m.longest,
+            unit="mm",
+            working=(
+                "the longest span with a bow of at most 10 mm or a two-hundredth, and a stress within"
+                f" bounds: {show.length(m.longest)}"
+            ),
+            assumptions=[ADVICE],
+            source="10 mm and span/200: common practice",
+        ),
+    }
+
+
+def _assumed(m: Bent) -> list[str]:
+    wood = f"{m.species}: nothing is known of this wood" if m.assumed else m.species
+    creep = [f"creep doubles the bow of wet timber (× {factor('creep'):g})"] if m.species != STEEL else []
+    return [wood, *creep, ADVICE]

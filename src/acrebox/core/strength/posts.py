@@ -6,9 +6,12 @@ from dataclasses import dataclass
 from math import sqrt
 
 from acrebox.core.assembly import PostAlone
+from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.sections import rectangle
+from acrebox.core.strength.sources import ADVICE, STATICS
+from acrebox.core.worked import Worked
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,3 +72,35 @@ def embedment(force: float, height: float, width: float, bearing: float | None =
         wanted = 0.5 * a * (1 + sqrt(1 + 4.36 * h / a))
         low, high = (d, high) if wanted > d else (low, d)
     return (low + high) / 2 * 1000
+
+
+def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
+    """How a post's moment [N·m] and the depth it wants [mm] came about."""
+    return {
+        "moment_nm": Worked(
+            amount=found.moment / 1000,
+            unit="N·m",
+            working=(
+                f"{show.length(found.case.bay)} of wall, {found.force:.0f} N in all:"
+                f" M = s·(K·γ·h³/6 + K·q·h²/2) = {found.moment / 1000:.0f} N·m"
+            ),
+            assumptions=["the post alone holds its share, as a cantilever", ADVICE],
+            source=STATICS,
+        ),
+        "wanted_mm": Worked(
+            amount=found.wanted,
+            unit="mm",
+            working=(
+                f"a pole held by the ground alone would want {show.length(found.wanted)}; your school gives"
+                f" {show.length(found.case.below)}"
+            ),
+            assumptions=[
+                (
+                    "corners, caps, ties and the bottom board on the ground share the push, which this"
+                    " formula leaves out"
+                ),
+                ADVICE,
+            ],
+            source="International Building Code §1807.3.2.1 (from memory)",
+        ),
+    }

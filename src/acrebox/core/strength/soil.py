@@ -5,8 +5,11 @@ from math import radians, sin, tan
 from typing import Literal
 
 from acrebox.core.design import Loads
+from acrebox.core.strength.sources import ADVICE
+from acrebox.core.worked import Worked
 
 WATER_KN_M3 = 9.81
+SCHOOL = {"at_rest": "at rest, K₀ = 1 − sin φ (Jaky)", "active": "active, Kₐ = tan²(45° − φ/2) (Rankine)"}
 
 
 def at_rest(friction: float) -> float:
@@ -59,3 +62,20 @@ def push_of(loads: Loads) -> Push:
     if loads.waterlogged:
         return Push(k, max(0.0, loads.unit_weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)
     return Push(k, loads.unit_weight, loads.on_top)
+
+
+def push_worked(push: Push, depth: float, loads: Loads) -> Worked:
+    """The push [kPa] at a depth [mm] under the surface, with its working."""
+    metres = depth / 1000
+    bottom = push.at(metres)
+    water = f" + water {push.water:.2f} kN/m³ × {metres:.3f} m" if loads.waterlogged else ""
+    return Worked(
+        amount=bottom,
+        unit="kPa",
+        working=(
+            f"K {push.k:.3f} × ({push.unit_weight:.2f} kN/m³ × {metres:.3f} m + {loads.on_top:g} kPa"
+            f" on top){water} = {bottom:.2f} kPa"
+        ),
+        assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", ADVICE],
+        source="soil mechanics, closed form; defaults common practice",
+    )

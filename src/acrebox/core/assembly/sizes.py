@@ -1,0 +1,144 @@
+"""The outside sizes of a bed, as one measures them with a tape, each with its working."""
+
+from dataclasses import dataclass
+from itertools import groupby
+from math import hypot
+
+from acrebox.core.assembly.bed import Assembly
+from acrebox.core.measure.printing import Printer
+from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
+
+SIDES_SPELLED = 12
+SPANS_SPELLED = 4
+TRIMMED_MM = 0.5
+
+
+@dataclass(frozen=True, kw_only=True)
+class OutsideSizes:
+    """Sizes [mm] of the box round the outline, the wall over the ground, a whole post."""
+
+    length: float
+    width: float
+    height: float
+    diagonal: float
+    perimeter: float
+    post: float
+    working: Workings
+
+
+def outside_sizes(bed: Assembly, typed: bool, cap: bool, show: Printer) -> OutsideSizes:
+    """Measure a bed outside; `typed` says that its owner gave the outside sizes, `cap` that a cap lies on
+    the wall.
+    """
+    (length, width), inside = bed.size("outside"), bed.size("inside")
+    diagonal = hypot(length, width)
+    post = post_worked(bed, show)
+    return OutsideSizes(
+        length=length,
+        width=width,
+        height=bed.wall_top,
+        diagonal=diagonal,
+        perimeter=bed.outline.perimeter,
+        post=post.amount,
+        working={
+            "length_mm": _outer_size(bed, "length", length, None if typed else inside[0], show),
+            "width_mm": _outer_size(bed, "width", width, None if typed else inside[1], show),
+            "height_mm": _height_worked(bed, cap, show),
+            "diagonal_mm": Worked(
+                amount=diagonal,
+                unit="mm",
+                working=f"√({show.length(length)}² + {show.length(width)}²) = {show.length(diagonal)}",
+                assumptions=["both diagonals alike: the corners are square"],
+                source="Pythagoras",
+            ),
+            "perimeter_mm": Worked(amount=bed.outline.perimeter, unit="mm", working=_all_sides(bed, show)),
+            "post_mm": post,
+            "post_limit_mm": limit_worked(bed, show),
+        },
+    )
+
+
+def wall_words(bed: Assembly, show: Printer) -> str:
+    """`2 boards × 38 mm`, or each layer of the wall: `2 walls × (stave 18 mm + rail 45 mm)`."""
+    if len(bed.wall) == 1:
+        return f"2 {bed.wall[0].what}s × {show.length(bed.wall[0].thickness)}"
+    layers = " + ".join(f"{layer.what} {show.length(layer.thickness)}" for layer in bed.wall)
+    return f"2 walls × ({layers})"
+
+
+def _outer_size(bed: Assembly, name: str, outer: float, inner: float | None, show: Printer) -> Worked:
+    """A size outside: as given, or the one inside and the walls."""
+    words = (
+        f"outside {name} {show.length(outer)}, as you gave it"
+        if inner is None
+        else f"inside {name} {show.length(inner)} + {wall_words(bed, show)} = {show.length(outer)}"
+    )
+    whole = [] if bed.outline.is_rectangle else ["of the box round the whole outline"]
+    return Worked(amount=outer, unit="mm", working=words, assumptions=whole)
+
+
+def _height_worked(bed: Assembly, cap: bool, show: Printer) -> Worked:
+    """The wall's height as its courses, those alike taken together."""
+    rows = (
+        (height, len(list(alike))) for height, alike in groupby(bed.course_heights, lambda h: round(h, 6))
+    )
+    words = " + ".join(
+        f"{count} × {show.length(height)}"
+        + (" (trimmed)" if abs(height - bed.whole_course) > TRIMMED_MM else "")
+        for height, count in rows
+    )
+    return Worked(
+        amount=bed.wall_top,
+        unit="mm",
+        working=f"{words} = {show.length(bed.wall_top)}",
+        assumptions=["a cap board comes on top of this"] if cap else [],
+    )
+
+
+def _all_sides(bed: Assembly, show: Printer) -> str:
+    sides = bed.outline.sides
+    spelled = " + ".join(show.length(s.length) for s in sides[:SIDES_SPELLED])
+    more = " + …" if len(sides) > SIDES_SPELLED else ""
+    return f"{spelled}{more} = {show.length(bed.outline.perimeter)}"
+
+
+def post_worked(bed: Assembly, show: Printer) -> Worked:
+    """A whole post [mm]: what stands above the ground and what in it."""
+    foot = bed.stance
+    if foot is None:
+        return Worked(amount=0, unit="mm", working="no posts")
+    post, wall = foot.above + foot.below, show.length(bed.wall_top)
+    top = f"wall {wall} − {show.length(foot.drop)} below the top" if foot.drop else f"wall {wall}"
+    hidden = "the soil hides the post's top"
+    return Worked(
+        amount=post,
+        unit="mm",
+        working=f"{top} + {show.length(foot.below)} in the ground ({foot.school}) = {show.length(post)}",
+        assumptions=["cut 50 mm longer than this, and trimmed level in place" if foot.trimmed else hidden],
+        source=COMMON_PRACTICE,
+    )
+
+
+def limit_worked(bed: Assembly, show: Printer) -> Worked:
+    """The limit between supports [mm]: chosen, or by the rule for the thinnest that spans there."""
+    rules = {(s.what, s.thickness, s.rule, s.between) for s in bed.spans}
+    what, thickness, rule, between = (
+        min(rules, key=lambda r: r[2]) if rules else ("boards", 0.0, 0.0, "posts")
+    )
+    thick = f"{what} {show.length(thickness)} thick"
+    words = (
+        f"you set {show.length(bed.post_limit)}; the rule for {thick} is {show.length(rule)}"
+        if bed.limit_chosen
+        else f"{thick}: {between} every {show.length(rule)} at most"
+    )
+    spans = "; ".join(
+        f"{s.side} {s.bays} bay{'s' if s.bays > 1 else ''} of at most {show.length(s.length)}"
+        for s in bed.spans[:SPANS_SPELLED]
+    )
+    return Worked(
+        amount=bed.post_limit,
+        unit="mm",
+        working=f"{words}. {spans}, centre to centre",
+        assumptions=["the fewest even bays with none over the limit"],
+        source=COMMON_PRACTICE,
+    )
