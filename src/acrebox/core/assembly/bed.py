@@ -9,7 +9,7 @@ from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, W
 from acrebox.core.assembly.loads import LoadCase
 from acrebox.core.assembly.parts import Part
 from acrebox.core.shape.cavity import Cavity, together
-from acrebox.core.shape.outline import Outline
+from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.worked import Worked
 
 SAME_CORNER_MM = 20.0
@@ -97,19 +97,27 @@ class Assembly:
     def _posts_along(self) -> dict[str, tuple[tuple[Part, ...], tuple[float, ...]]]:
         posts = [p for p in self.parts if p.role.post]
         thick = max((p.solid.thickness for p in posts), default=0.0)
+        return {side.name: self._posts_near(side, posts, thick) for side in self.outline.sides}
+
+    def _posts_near(
+        self, side: Side, posts: Sequence[Part], thick: float
+    ) -> tuple[tuple[Part, ...], tuple[float, ...]]:
+        """The posts that stand against a side, and their centres along it [mm]; `thick` [mm] the thickest."""
         deepest = self.wall_thickness + thick
-        found = {}
-        for side in self.outline.sides:
-            near = []
-            for post in posts:
-                (u0, u1), (v0, v1) = side.reach(post.body), side.depth(post.body)
-                along = u0 > -1.0 - thick and u1 < side.length + 1.0 + thick
-                if along and v1 <= deepest + 0.5 and v0 >= -deepest:
-                    near.append((post, (u0 + u1) / 2))
-            marks = sorted(mark for _, mark in near)
-            alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)
-            found[side.name] = (tuple(post for post, _ in near), alone)
-        return found
+        near = []
+        for post in posts:
+            (x0, y0, _), (x1, y1, _) = post.body.bounds
+            u, v = side.coordinates((x0 + x1) / 2, (y0 + y1) / 2)
+            far = x1 - x0 + y1 - y0
+            if u < -far - thick or u > side.length + far + thick or abs(v) > deepest + far:
+                continue
+            (u0, u1), (v0, v1) = side.reach(post.body), side.depth(post.body)
+            along = u0 > -1.0 - thick and u1 < side.length + 1.0 + thick
+            if along and v1 <= deepest + 0.5 and v0 >= -deepest:
+                near.append((post, (u0 + u1) / 2))
+        marks = sorted(mark for _, mark in near)
+        alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)
+        return tuple(post for post, _ in near), alone
 
     @cached_property
     def wall_thickness(self) -> float:

@@ -47,10 +47,11 @@ def _layers(bed: Assembly, layers: Sequence[FilledLayer], at: float) -> Iterator
     for room in bed.compartments:
         raised = room.cavity.floor - bed.cavity.floor
         for face in room.inside.section(0, at):
-            y0, y1 = (f(y for y, _ in face.ring) for f in (min, max))
+            room_cut = face.polygon
+            y0, _, y1, _ = room_cut.bounds
             for layer in layers:
                 band = box(y0 - 1.0, layer.base + raised, y1 + 1.0, layer.top + raised)
-                for shown in faces_of(face.polygon.intersection(band), face.circles):
+                for shown in faces_of(room_cut.intersection(band), face.circles):
                     kind = layer.material.kind
                     yield drawn("layer", None, kind, kind, shown)
 

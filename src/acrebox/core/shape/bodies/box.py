@@ -148,11 +148,10 @@ class Box(Body):
         first, last = (list(n) for n in zip(*EDGES, strict=True))
         edges = c[last] - c[first]
         edges /= np.sqrt((edges * edges).sum(axis=1))[:, None]
-        apart = [
-            n for n in range(len(edges)) if all(abs(abs(edges[n] @ edges[m]) - 1) > 1e-9 for m in range(n))
-        ]
+        parallel = np.abs(np.abs(edges @ edges.T) - 1) < 1e-9
+        first_of_its_kind = ~np.tril(parallel, -1).any(axis=1)
         normals: Floats = np.asarray(np.cross(c[j] - c[i], c[k] - c[i]), np.float64)
-        return normals, edges[apart]
+        return normals, edges[first_of_its_kind]
 
     @cached_property
     def is_upright(self) -> bool:
@@ -209,7 +208,16 @@ class Box(Body):
         if self.is_aligned and across in AXES and up in AXES:
             low, high = self.bounds
             return (_rectangle(low, high, AXES.index(across), AXES.index(up)),)
+        if self._shows_a_rectangle(across, up):
+            (u0, u1), (v0, v1) = self.reach(across), self.reach(up)
+            return (Face(((u0, v0), (u1, v0), (u1, v1), (u0, v1))),)
         return (_hull([(dot(c, across), dot(c, up)) for c in self.corners]),)
+
+    def _shows_a_rectangle(self, across: Point, up: Point) -> bool:
+        """Whether it is seen square to its face, its ends cut so that they show as straight lines."""
+        flat = _parallel(self.along, across) and _parallel(self.face, up)
+        plumb = _parallel(self.along, up) and _parallel(self.face, across)
+        return (flat or plumb) and all(end.bevel == 0 for end in self.ends)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
         """Its section by the plane `axis = at` [mm], drawn in the other two axes, notches cut out."""
@@ -252,6 +260,10 @@ def _notch_corners(box: Box, notch: Notch) -> list[Point]:
         grown(notch.through, box.thickness),
     )
     return [box.at(u, v, w) for u in along for v in face for w in through]
+
+
+def _parallel(one: Point, other: Point) -> bool:
+    return abs(abs(dot(one, other)) - 1) < 1e-9
 
 
 def _rectangle(low: Point, high: Point, a: int, b: int) -> Face:

@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+import numpy as np
 from shapely import Polygon
 from shapely.geometry.base import BaseGeometry
 
@@ -29,7 +30,7 @@ class Face:
     @property
     def polygon(self) -> Polygon:
         """The same as a polygon of shapely's."""
-        return Polygon(self.ring, self.holes)
+        return Polygon(np.array(self.ring), [np.array(hole) for hole in self.holes])
 
 
 def polygons(shape: BaseGeometry) -> list[Polygon]:

@@ -204,16 +204,21 @@ class Loft(Body):
 
     def _strips(self, axis: int, at: float) -> tuple[Face, ...]:
         """Upright sections, one for each strip of the plan that is cut."""
-        met = [(z, _spans(outline.points, axis, at)) for z, outline in self.levels]
-        count = len(met[0][1])
-        if not count or any(len(spans) != count for _, spans in met):
-            return super().section(axis, at) if any(spans for _, spans in met) else ()
+        met = _crossings(self._rings, axis, at)
+        if met is None:
+            return super().section(axis, at)
+        heights = [z for z, _ in self.levels]
         faces = []
-        for n in range(count):
-            left = [(spans[n][0], z) for z, spans in met]
-            right = [(spans[n][1], z) for z, spans in met]
+        for n in range(0, met.shape[1], 2):
+            left = list(zip(met[:, n].tolist(), heights, strict=True))
+            right = list(zip(met[:, n + 1].tolist(), heights, strict=True))
             faces.append(Face((*left, *reversed(right))))
         return tuple(faces)
+
+    @cached_property
+    def _rings(self) -> Floats:
+        """The corners of every level (levels × corners × 2)."""
+        return np.array([o.points for _, o in self.levels])
 
     def _at(self, z: float) -> LevelOutline | None:
         for (z0, low), (z1, high) in pairwise(self.levels):
@@ -229,16 +234,20 @@ def _directions(points: tuple[Point2, ...]) -> Floats:
     return np.asarray(sides / np.linalg.norm(sides, axis=1)[:, None])
 
 
-def _spans(points: tuple[Point2, ...], axis: int, at: float) -> list[tuple[float, float]]:
-    """From where to where a line across an axis of the plan runs inside an outline."""
-    met = []
-    for a, b in pairwise([*points, points[0]]):
-        if (a[axis] - at) * (b[axis] - at) < 0 or (a[axis] == at) != (b[axis] == at):
-            share = (at - a[axis]) / (b[axis] - a[axis])
-            if 0 <= share < 1:
-                met.append(a[1 - axis] + share * (b[1 - axis] - a[1 - axis]))
-    met.sort()
-    return list(zip(met[::2], met[1::2], strict=False))
+def _crossings(rings: Floats, axis: int, at: float) -> Floats | None:
+    """Where a line across an axis of the plan meets each of several outlines, in order (outlines × meetings).
+
+    None where the outlines are not all met by the same of their sides.
+    """
+    ends = np.roll(rings, -1, axis=1)
+    a, b = rings[..., axis] - at, ends[..., axis] - at
+    met = (a >= 0) != (b >= 0)
+    if (met != met[0]).any():
+        return None
+    sides = met[0]
+    share = a[:, sides] / (a - b)[:, sides]
+    start, end = rings[:, sides, 1 - axis], ends[:, sides, 1 - axis]
+    return np.sort(start + share * (end - start), axis=1)
 
 
 def _circles(outlines: Sequence[LevelOutline]) -> Iterator[Circle]:
