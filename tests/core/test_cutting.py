@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from acrebox.core.bench import CuttingPlan, CuttingProblem, NoCutting, StickKind, cut_best
 from acrebox.core.bench.mixes import equal_mixes
-from acrebox.core.bench.pricing import all_patterns, best_patterns
+from acrebox.core.bench.pricing import all_patterns, make_pricer
 from acrebox.core.bench.problem import check_plan
 from acrebox.core.bench.work import Work
 from acrebox.core.errors import DesignError
@@ -64,7 +64,7 @@ def test_no_better_plan_by_first_fit_decreasing(problem: CuttingProblem) -> None
 @given(st.lists(st.integers(1, 9), min_size=1, max_size=4, unique=True), st.integers(5, 25))
 def test_the_best_pattern_is_the_best_of_all_patterns(weights: list[int], capacity: int) -> None:
     demand, values = [3] * len(weights), [w * w + 1 for w in weights]
-    [(value, pattern)] = best_patterns(weights, demand, values, [capacity])
+    [(value, pattern)] = make_pricer(weights, demand, [capacity]).best(values)
     every = all_patterns(weights, demand, capacity, capacity, 10_000)
     assert every is not None
     assert value == max(sum(n * v for n, v in zip(p, values, strict=True)) for p in every)

@@ -52,7 +52,7 @@ class Amount(BaseModel):
 
 @cache
 def amounts(room: str, name: str) -> dict[str, float]:
-    """The constants of a data file (a list of `amount` rows) by name."""
+    """The constants of a data file (a list of `amount` rows) by name, in the units that the file says."""
     rows = by_key(read_as(list[Amount], room, name, "amount"), "name")
     return {key: row.value for key, row in rows.items()}
 

@@ -128,5 +128,7 @@ def prism(face: Outline, floor: float, top: float) -> Loft:
 
 
 def within_walls(face: Outline, top: float, parts: Iterable[Part], floor: float = 0.0) -> Compartment:
-    """The one room of a bed with upright walls: what lies inside `face`, less the parts that stand in it."""
+    """The one room of a bed with upright walls: what lies inside `face` from `floor` to
+    `top` [mm], less the parts that stand in it.
+    """
     return Compartment("bed", prism(face, floor, top), tuple(parts))

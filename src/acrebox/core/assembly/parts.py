@@ -107,11 +107,6 @@ class Part:
         """The width it is sawn to [mm], where that is less than the stock's."""
         return self.piece.ripped if isinstance(self.piece, StickPiece) else None
 
-    @property
-    def cut_length(self) -> float:
-        """The length to saw [mm]; 0 for what is not sawn off a stick or a sheet."""
-        return self.piece.length if isinstance(self.piece, StickPiece) else 0.0
-
 
 def stick(
     name: str,
@@ -124,7 +119,9 @@ def stick(
     allowance: float = 0.0,
     ripped: float | None = None,
 ) -> Part:
-    """A part sawn off a stick, as its box is cut."""
+    """A part sawn off a stick, as its box is cut; `allowance` [mm] is sawn longer, `ripped` [mm] the width
+    it is sawn to.
+    """
     piece = StickPiece(
         stock=stock,
         finished=box.overall,

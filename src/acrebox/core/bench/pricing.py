@@ -22,10 +22,12 @@ CELLS_A_UNIT, STATES_A_UNIT = 400.0, 90.0
 
 
 class Pricer(Protocol):
-    """Finds best patterns by the value of pieces; `units` is the counted work of one pass."""
+    """Finds best patterns by the value of pieces."""
 
     @property
-    def units(self) -> float: ...
+    def units(self) -> float:
+        """Counted work of one pass [units of `bench.work`]."""
+        ...
 
     def best(self, values: Sequence[int]) -> list[tuple[int, Pattern]]:
         """For each capacity, the pattern of greatest value and that value; `values` are whole numbers ≥
@@ -39,13 +41,6 @@ def make_pricer(weights: Sequence[int], demand: Sequence[int], capacities: Seque
     most = max(capacities)
     sparse = _Reachable.of(weights, demand, capacities, most // SPARSE_SHARE)
     return sparse or _Everywhere(tuple(weights), tuple(demand), tuple(capacities))
-
-
-def best_patterns(
-    weights: Sequence[int], demand: Sequence[int], values: Sequence[int], capacities: Sequence[int]
-) -> list[tuple[int, Pattern]]:
-    """One pass by itself."""
-    return make_pricer(weights, demand, capacities).best(values)
 
 
 @dataclass(frozen=True)

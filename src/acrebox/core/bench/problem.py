@@ -87,7 +87,10 @@ class CuttingPlan:
 
 
 def reachable_sums(weights: Sequence[int], demand: Sequence[int], most: int) -> int:
-    """Bit s of the answer is set when some pieces weigh s together, for s up to `most`."""
+    """Bit s of the answer is set when some pieces weigh s together, for s up to `most`.
+
+    Source: subset sums by dynamic programming over bits (Bellman).
+    """
     bits, mask = 1, (1 << (most + 1)) - 1
     for weight, count in zip(weights, demand, strict=True):
         for chunk in binary_chunks(min(count, most // weight)):

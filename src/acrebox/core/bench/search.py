@@ -156,7 +156,7 @@ class _Search:
         """Column generation in a range: its exact bound, the LP optimum so far, whether pricing came to
         an end.
 
-        Stops once the bound is `stop_at`, or the work is done.
+        Stops once the bound is `stop_at`, or the work is done. Source: Gilmore and Gomory (1961).
         """
         bound = self._by_cut(mixes, *self.cuts[0])
         while True:

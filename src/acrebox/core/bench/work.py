@@ -32,20 +32,20 @@ class Work:
         return self.done >= self.allowed
 
     def spend(self, units: float) -> None:
-        """Count work that was done."""
+        """Count work that was done [units]."""
         self.done += int(units) + 1
 
 
 def of_linear(rows: int, columns: int, iterations: int) -> float:
-    """Units of a linear programme that took so many simplex iterations."""
+    """Work [units] of a linear programme that took so many simplex iterations."""
     return 90 + 1.2 * columns + iterations * (3 + rows / 12)
 
 
 def of_whole(columns: int, iterations: int) -> float:
-    """Units of an integer programme of so many columns that took so many simplex iterations."""
+    """Work [units] of an integer programme of so many columns that took so many simplex iterations."""
     return 2500 + 30.0 * columns + 220.0 * iterations
 
 
 def least_of_whole(columns: int) -> float:
-    """What an integer programme of so many columns is likely to take at least: its root alone."""
+    """What an integer programme of so many columns is likely to take at least [units]: its root alone."""
     return 2500 + 900.0 * columns

@@ -39,8 +39,8 @@ class Courses:
 
 
 def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
-    """Courses for the design's height or count; a tongue comes off the top course, its groove off the
-    bottom one.
+    """Courses for the design's height or count, each covering `cover` [mm]; a `tongue` [mm] comes off the
+    top course, its groove off the bottom one.
 
     Raises DesignError when no whole course gives that height and the top one may not be ripped.
     """

@@ -121,8 +121,8 @@ def _wrapped(angle: float) -> float:
 def flat_pieces(
     line: WallLine, side: Side, base: float, thickness: float, joints: tuple[float, ...] = ()
 ) -> list[Box]:
-    """Boards laid flat along a side, `line.thickness` wide from its outer edge inwards, with plumb cuts
-    at the corners.
+    """Boards laid flat along a side at height `base` [mm], `thickness` [mm] high and `line.thickness` wide
+    from its outer edge inwards, with plumb cuts at the corners.
     """
     laid = []
     for piece in line.pieces(side, 1, base, thickness, joints):

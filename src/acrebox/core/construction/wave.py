@@ -25,7 +25,7 @@ def wave_line(wave: Wave, height: float) -> list[tuple[float, float]]:
 
 
 def sheet_profile(wave: Wave, height: float) -> Polygon:
-    """A sheet's section across its waves (up, in): the steel's true area, as thick inwards as its girth
+    """A sheet's section across its waves (up, in) [mm]: the steel's true area, as thick inwards as its girth
     over its width.
     """
     middle, half = wave_line(wave, height), wave.inward / 2
@@ -47,8 +47,9 @@ def sheet_body(
 
 
 def room_behind(outer: Outline, sheet: Sheet, rows: tuple[float, ...]) -> Loft:
-    """The room within rows of sheet whose outer crests stand on an outline: at each height it reaches to
-    the steel.
+    """The room within rows of sheet, `rows` [mm] high, whose outer crests stand on an outline.
+
+    At each height it reaches to the steel.
     """
     levels = []
     base = 0.0

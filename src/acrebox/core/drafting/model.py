@@ -137,7 +137,7 @@ def _arcs(ring: Sequence[Point2], circles: Sequence[Circle]) -> Iterator[Arc]:
 def dimension(
     name: str, start: tuple[float, float], end: tuple[float, float], side: Placing, tier: int
 ) -> Dimension:
-    """A dimension of what lies between two points along the axis that its side measures."""
+    """A dimension of what lies between two points along the axis that its side measures [mm]."""
     (a, b), (c, d) = start, end
     across = side in ("above", "below")
     length = hypot(c - a, d - b) if side == "aligned" else abs(c - a) if across else abs(d - b)

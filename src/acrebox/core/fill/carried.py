@@ -14,7 +14,7 @@ def barrows_for(litres: float, barrow: float) -> int:
 
 
 def barrows_worked(layer: FilledLayer, barrow: float) -> Worked:
-    """The barrow loads of a layer."""
+    """The barrow loads of a layer, in barrows of so many litres."""
     loads = barrows_for(layer.loose, barrow)
     return Worked(
         amount=loads,

@@ -39,15 +39,18 @@ class Fixed:
 
 
 def wanted_bite(family: str, through: float) -> float:
-    """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50."""
+    """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50.
+
+    Source: common practice, `bites.toml`.
+    """
     return bite("sheet") if family == "sheet" else min(max(bite("least"), through), bite("enough"))
 
 
 def choose_screw(
     screws: Sequence[Screw], through: float, into: float, wanted: float
 ) -> tuple[Screw, str | None]:
-    """The shortest that passes `through`, bites enough and stays inside; else the best there is and what
-    is wrong with it.
+    """The shortest that passes `through`, bites as `wanted` and stays inside `into` [mm]; else the best
+    there is and what is wrong with it.
     """
     by_length = sorted(screws, key=lambda s: s.length.mm)
     inside = [s for s in by_length if s.length.mm <= through + into - bite("poke")]

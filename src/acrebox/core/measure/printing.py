@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 
 from acrebox.core.measure.convert import KG_PER_POUND, MM_PER_INCH, litres_to_ft3, litres_to_yd3
 
@@ -24,6 +25,7 @@ def print_metric(mm: float) -> str:
     return f"{round_half_up(mm)} mm"
 
 
+@lru_cache(maxsize=4096)
 def print_imperial(mm: float) -> str:
     """Length [mm] to the nearest 1/16 in: `7 1/4″`, `4′ 7 1/2″`, `8′`."""
     sixteenths = round_half_up(Fraction(mm) / MM_PER_INCH * SIXTEENTHS)
@@ -57,23 +59,28 @@ class Printer:
     currency_sign: str = "$"
 
     def length(self, mm: float) -> str:
+        """A length [mm], to the millimetre or the sixteenth of an inch."""
         return print_metric(mm) if self.system is System.METRIC else print_imperial(mm)
 
     def volume(self, litres: float) -> str:
+        """A volume [L]: litres, cubic feet, or cubic yards from one yard on."""
         if self.system is System.METRIC:
             return f"{litres:,.0f} L"
         cubic_feet = litres_to_ft3(litres)
         return f"{cubic_feet:.1f} ft³" if cubic_feet < 27 else f"{litres_to_yd3(litres):.2f} yd³"
 
     def area(self, mm2: float) -> str:
+        """An area [mm²], in square metres or square feet."""
         if self.system is System.METRIC:
             return f"{mm2 / 1e6:.3f} m²"
         return f"{mm2 / float((12 * MM_PER_INCH) ** 2):.2f} ft²"
 
     def weight(self, kg: float) -> str:
+        """A weight [kg], in whole kilograms or pounds."""
         if self.system is System.METRIC:
             return f"{kg:,.0f} kg"
         return f"{kg / float(KG_PER_POUND):,.0f} lb"
 
     def money(self, amount: Decimal) -> str:
+        """Money to the cent, with the sign of the yard's currency."""
         return f"{self.currency_sign}{cents(amount):,}"

@@ -188,6 +188,7 @@ class Length(_Written):
 
     @property
     def mm(self) -> float:
+        """The length [mm]."""
         return self.amount
 
 
@@ -200,4 +201,5 @@ class Volume(_Written):
 
     @property
     def litres(self) -> float:
+        """The volume [L]."""
         return self.amount

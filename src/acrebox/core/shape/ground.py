@@ -20,7 +20,7 @@ class Ground:
 
     @cached_property
     def triangles(self) -> tuple[tuple[Point, Point, Point], ...]:
-        """The triangles between the points."""
+        """The triangles between the points, each three corners [mm]."""
         heights = {(x, y): z for x, y, z in self.points}
         found = []
         for triangle in polygons(delaunay_triangles(MultiPoint([p[:2] for p in self.points]))):

@@ -15,7 +15,9 @@ from acrebox.core.shape.vector import Point, Point2
 class Reaches(Protocol):
     """Anything that can tell from where to where it reaches in a direction [mm]."""
 
-    def reach(self, way: Point) -> tuple[float, float]: ...
+    def reach(self, way: Point) -> tuple[float, float]:
+        """From where to where it reaches in a direction [mm]."""
+        ...
 
 
 RECTANGLE_NAMES = ("front", "right", "back", "left")

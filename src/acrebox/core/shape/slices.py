@@ -13,9 +13,14 @@ class AreaPiece(Protocol):
     """An area [mm²] as a function of height between z0 and z1 [mm]."""
 
     @property
-    def z0(self) -> float: ...
+    def z0(self) -> float:
+        """The height it starts at [mm]."""
+        ...
+
     @property
-    def z1(self) -> float: ...
+    def z1(self) -> float:
+        """The height it ends at [mm]."""
+        ...
 
     def area_at(self, z: float) -> float:
         """The area at a height [mm²]; 0 outside."""

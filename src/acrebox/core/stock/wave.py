@@ -19,7 +19,7 @@ class Wave:
 
     @property
     def girth(self) -> float:
-        """Length of one wave over its pitch: the arc of y = (depth/2)·sin(2πx/pitch), integrated
+        """Length of one wave over its pitch [a ratio]: the arc of y = (depth/2)·sin(2πx/pitch), integrated
         numerically.
         """
         return _girth(self.depth, self.pitch)

@@ -4,5 +4,5 @@ from acrebox.core.data import amounts
 
 
 def factor(name: str) -> float:
-    """A factor, stiffness or limit of the strength figures by its name in the data file."""
+    """A factor, stiffness [MPa] or limit [mm, share of a span] of the strength figures by its name."""
     return amounts("strength", "factors.toml")[name]

@@ -47,7 +47,8 @@ def check_post(case: PostAlone, loaded: Loaded) -> PostCheck:
 def post_moment(spacing: float, depth: float, top: float, slope: float) -> float:
     """Moment at the ground [N·mm] of a post that holds `spacing` [mm] of wall under soil `depth` [mm] deep.
 
-    M = s·(slope·h³/6 + top·h²/2), top [kPa] the push at the surface, slope [kPa/m].
+    M = s·(slope·h³/6 + top·h²/2), top [kPa] the push at the surface, slope [kPa/m]. Source: statics of a
+    cantilever.
     """
     s, h = spacing / 1000, depth / 1000
     return s * (slope * h**3 / 6 + top * h**2 / 2) * 1e6

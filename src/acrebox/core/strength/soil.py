@@ -25,7 +25,7 @@ def active(friction: float) -> float:
 @dataclass(frozen=True)
 class Push:
     """Sideways push of soil: p(z) = K·(γz + q), in kPa for z in metres; under water, with buoyant soil
-    and the water itself.
+    and the water itself. Source: soil mechanics, closed form (Rankine; effective stress under water).
     """
 
     k: float

@@ -64,7 +64,7 @@ class Body(ABC):
         return False
 
     def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
-        """Circles that edges follow where the body is seen or cut in the plane of two directions."""
+        """Circles that edges follow where the body is seen or cut in the plane of two directions [mm]."""
         del across, up
         return ()
 

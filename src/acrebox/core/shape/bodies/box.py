@@ -83,7 +83,7 @@ class Box(Body):
 
     @cached_property
     def corner_points(self) -> Floats:
-        """The same as rows of numbers."""
+        """The same as rows of numbers (8 × 3) [mm]."""
         return np.array(self.corners)
 
     def at(self, u: float, v: float, w: float) -> Point:

@@ -87,7 +87,7 @@ class Extrusion(Body):
         return self.envelope.reach(way) if own else super().reach(way)
 
     def silhouette(self, across: Point, up: Point) -> tuple[Face, ...]:
-        """Its outline; seen square to its length that is a rectangle."""
+        """Its outline [mm along the two directions]; seen square to its length that is a rectangle."""
         if any(abs(abs(dot(self.along, way)) - 1) < 1e-9 for way in (across, up)):
             (u0, u1), (v0, v1) = self.reach(across), self.reach(up)
             return (Face(((u0, v0), (u1, v0), (u1, v1), (u0, v1))),)
@@ -102,7 +102,7 @@ class Extrusion(Body):
         return super().areas
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section; across its length that is the profile itself."""
+        """Its section by `axis = at` [mm]; across its length that is the profile itself."""
         way = [0.0, 0.0, 0.0]
         way[axis] = 1.0
         low, high = self.bounds
@@ -112,7 +112,7 @@ class Extrusion(Body):
         return faces_of(self._placed(a, b), self._circles(a, b))
 
     def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
-        """The circles of its profile, where it is seen along its length."""
+        """The circles of its profile [mm], where it is seen along its length."""
         if not self.rounds or abs(dot(self.along, across)) > 1e-9 or abs(dot(self.along, up)) > 1e-9:
             return ()
         centres = [(self._at(0.0, c.x, c.y), c.radius) for c in self.rounds]

@@ -26,12 +26,17 @@ class LevelOutline(Protocol):
     """An outline at one height, that another of its kind can be drawn up to."""
 
     @property
-    def area(self) -> float: ...
+    def area(self) -> float:
+        """Area [mm²]."""
+        ...
+
     @property
-    def points(self) -> tuple[Point2, ...]: ...
+    def points(self) -> tuple[Point2, ...]:
+        """Its corners, anticlockwise [mm]."""
+        ...
 
     def between(self, other: "LevelOutline", share: float) -> "LevelOutline":
-        """The outline so far on the way to another of its kind."""
+        """The outline a `share` (0 to 1) of the way to another of its kind."""
         ...
 
 
@@ -47,7 +52,7 @@ class Corners:
         return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairwise([*self.points, self.points[0]])) / 2
 
     def between(self, other: LevelOutline, share: float) -> "Corners":
-        """Each corner so far on the way to its fellow."""
+        """Each corner a `share` (0 to 1) of the way to its fellow."""
         pairs = zip(self.points, other.points, strict=True)
         return Corners(tuple((a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])) for a, b in pairs))
 
@@ -67,7 +72,7 @@ class Oval:
 
     @cached_property
     def points(self) -> tuple[Point2, ...]:
-        """Points round it, anticlockwise, as many for every size."""
+        """Points round it, anticlockwise [mm], as many for every size."""
         (x, y), half = self.centre, ROUND_POINTS // 2
         found = []
         for side, start in ((1, -pi / 2), (-1, pi / 2)):
@@ -79,7 +84,7 @@ class Oval:
         return tuple(found[:-1]) if self.straight else (*found[:half], *found[half + 1 : -1])
 
     def between(self, other: LevelOutline, share: float) -> "Oval":
-        """Centre, radius and straight so far on the way to the other's."""
+        """Centre, radius and straight a `share` (0 to 1) of the way to the other's."""
         assert isinstance(other, Oval)
         (ax, ay), (bx, by) = self.centre, other.centre
         return Oval(
@@ -148,7 +153,7 @@ class Loft(Body):
         return box_round(self.mesh.points, (X, UP, Y))
 
     def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
-        """The circles of its round outlines, seen from above."""
+        """The circles of its round outlines [mm], seen from above."""
         if across != X or up != Y:
             return ()
         return tuple(
@@ -170,7 +175,7 @@ class Loft(Body):
         return self.hollow is None and all(o.points == first for _, o in self.levels)
 
     def silhouette(self, across: Point, up: Point) -> tuple[Face, ...]:
-        """Its outline; from above the outlines of all its levels together."""
+        """Its outline [mm along the two directions]; from above the outlines of all its levels together."""
         if across == X and up == Y:
             if self.is_plumb:
                 return (Face(self.levels[0][1].points, (), self.circles(X, Y)),)
@@ -178,8 +183,8 @@ class Loft(Body):
         return super().silhouette(across, up)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section; level ones are its outline at that height, upright ones are drawn strip by strip
-        if its sides allow.
+        """Its section by `axis = at` [mm]; level ones are its outline at that height, upright ones are drawn
+        strip by strip if its sides allow.
         """
         if axis != 2 and self._is_parallel:
             return self._strips(axis, at)

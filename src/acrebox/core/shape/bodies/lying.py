@@ -79,9 +79,9 @@ class LyingCylinder(Body):
         return self._drawn.envelope
 
     def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
-        """Its round end, seen along its length."""
+        """Its round end [mm], seen along its length."""
         return self._drawn.circles(across, up)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
-        """Its section; across its length the segment of a circle."""
+        """Its section by `axis = at` [mm]; across its length the segment of a circle."""
         return self._drawn.section(axis, at)

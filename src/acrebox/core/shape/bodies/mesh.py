@@ -97,7 +97,7 @@ def mesh_of(manifold: Manifold) -> Mesh:
 
 
 def made(points: Iterable[Point], triangles: Iterable[tuple[int, int, int]]) -> Mesh:
-    """A mesh of plain lists, turned outwards if it looks inwards."""
+    """A mesh of plain lists [mm], turned outwards if it looks inwards."""
     mesh = Mesh(np.array(list(points), float), np.array(list(triangles), np.int32))
     return mesh if mesh.volume >= 0 else Mesh(mesh.points, np.ascontiguousarray(mesh.triangles[:, ::-1]))
 
@@ -117,7 +117,7 @@ def _turn(ring: Floats) -> float:
 
 
 def triangulated(polygon: Polygon) -> tuple[list[Point2], list[tuple[int, int, int]]]:
-    """A flat polygon with holes as points and triangles, anticlockwise."""
+    """A flat polygon with holes as points [mm] and triangles, anticlockwise."""
     from manifold3d import triangulate
 
     oriented = (

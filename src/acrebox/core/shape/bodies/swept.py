@@ -103,7 +103,7 @@ class Swept(Body):
         return self.turn / 360 * pi * sum(b**2 - a**2 for a, b in zip(met[::2], met[1::2], strict=True))
 
     def circles(self, across: Point, up: Point) -> tuple[Circle, ...]:
-        """The circles of its rims, seen from above."""
+        """The circles of its rims [mm], seen from above."""
         if across != X or up != Y:
             return ()
         radii = sorted({round(r, 6) for ring in self._rings for r, _ in ring if r > 0})
