@@ -1,4 +1,4 @@
-"""The core without the web: `acrebox plan design.json` prints the Plan as JSON."""
+"""The core without the web: `acrebox plan DESIGN` and `acrebox yard YARD` print their answers as JSON."""
 
 import argparse
 import json
@@ -10,20 +10,47 @@ from typing import Any
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document, plan_model
+from acrebox.core.plan.yard import plan_yard
+from acrebox.core.yard import LONE, Yard, check_yard, read_yard
 
 PLAN_SAYS = (
     "Reads a Design (JSON; lengths as people write them) and prints its Plan. What cannot be planned is named"
     " field by field on standard error, and the exit code is 1."
 )
 
+YARD_SAYS = (
+    "Reads a Yard (JSON: saw, prices, pile, beds) and prints the Plan of every bed, in their order, and what"
+    " they come to bed by bed. A stick of the pile is promised once."
+)
+
 
 def main(words: Sequence[str] | None = None) -> int:
-    """Run one command; answers 0, 1 when a design cannot be planned, 2 when a file cannot be read."""
+    """Run one command; answers 0, 1 when what it reads cannot be planned, 2 when a file cannot be read."""
     given = _parser().parse_args(words)
     if given.command == "schema":
         _print(schema_of(given.document))
         return 0
-    return _plan(given.design, given.effort)
+    try:
+        _print(_answer(given))
+    except _UnreadableError as reason:
+        print(f"acrebox: {reason}", file=sys.stderr)
+        return 2
+    except DesignError as fault:
+        for p in fault.problems:
+            print(f"acrebox: {p.field}: {p.message} Given: {p.value}. Allowed: {p.allowed}.", file=sys.stderr)
+        return 1
+    return 0
+
+
+class _UnreadableError(Exception):
+    """A file that is not there or is no JSON."""
+
+
+def _answer(given: argparse.Namespace) -> Any:
+    if given.command == "yard":
+        return plan_yard(_read(given.yard), given.effort)
+    yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
+    return plan_document(_read(given.design), given.effort, yard)
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -33,14 +60,20 @@ def _parser() -> argparse.ArgumentParser:
     plan = commands.add_parser("plan", help="print the Plan of a design as JSON", description=PLAN_SAYS)
     plan.add_argument("design", help="the design's file, or - for standard input")
     plan.add_argument(
-        "--effort",
-        type=_effort,
-        default=1.0,
-        help="how much work searches may do, in times of a first answer (1 to 1000; 1 unless told)",
+        "--yard", help="the file of the yard that it stands in, for what the design leaves to it"
     )
-    says = "Prints the JSON Schema of the Design or of the Plan."
+    yard = commands.add_parser("yard", help="print the plans of all beds of a yard", description=YARD_SAYS)
+    yard.add_argument("yard", help="the yard's file, or - for standard input")
+    for command in (plan, yard):
+        command.add_argument(
+            "--effort",
+            type=_effort,
+            default=1.0,
+            help="how much work searches may do, in times of a first answer (1 to 1000; 1 unless told)",
+        )
+    says = "Prints the JSON Schema of the Design, of the Yard or of the Plan."
     schema = commands.add_parser("schema", help="print the JSON Schema of a document", description=says)
-    schema.add_argument("document", choices=["design", "plan"])
+    schema.add_argument("document", choices=["design", "yard", "plan"])
     return parser
 
 
@@ -51,20 +84,11 @@ def _effort(text: str) -> float:
     return value
 
 
-def _plan(name: str, effort: float) -> int:
+def _read(name: str) -> Any:
     try:
-        text = sys.stdin.read() if name == "-" else Path(name).read_text("utf-8")
-        data = json.loads(text)
-    except (OSError, UnicodeDecodeError, json.JSONDecodeError) as reason:
-        print(f"acrebox: {name} cannot be read: {reason}", file=sys.stderr)
-        return 2
-    try:
-        _print(plan_document(data, effort))
-    except DesignError as fault:
-        for p in fault.problems:
-            print(f"acrebox: {p.field}: {p.message} Given: {p.value}. Allowed: {p.allowed}.", file=sys.stderr)
-        return 1
-    return 0
+        return json.loads(sys.stdin.read() if name == "-" else Path(name).read_text("utf-8"))
+    except (OSError, ValueError) as reason:
+        raise _UnreadableError(f"{name} cannot be read: {reason}") from None
 
 
 def _print(value: Any) -> None:
@@ -72,7 +96,9 @@ def _print(value: Any) -> None:
 
 
 def schema_of(document: str) -> dict[str, object]:
-    """The JSON Schema of the `design` (as read) or the `plan` (as printed)."""
+    """The JSON Schema of the `design` or the `yard` (as read) or the `plan` (as printed)."""
+    if document == "yard":
+        return Yard.model_json_schema(mode="validation")
     if document == "design":
         return Design.model_json_schema(mode="validation")
     return plan_model().model_json_schema(mode="serialization")

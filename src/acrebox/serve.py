@@ -16,7 +16,7 @@ import uvicorn
 from acrebox.api.app import make_app
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
-from acrebox.store import BedStore
+from acrebox.store import BedStore, YardStore
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect, migrate
 
@@ -73,7 +73,7 @@ def main() -> int:
             engine = connect(url)
             migrate(engine)
             if not given.empty:
-                seed(BedStore(engine))
+                seed(YardStore(engine), BedStore(engine))
             app = make_app(engine, ROOT / "web" / "dist")
             # What start-up made stays: the collector need not look through it again at every plan.
             gc.collect()

@@ -94,15 +94,15 @@ def test_undo_and_redo(client: TestClient, bed: dict[str, Any]) -> None:
 
 
 def test_a_copy_has_a_name_of_its_own_and_no_ticks(client: TestClient, bed: dict[str, Any]) -> None:
-    client.put(f"/api/beds/{bed['id']}/ticks/cut/spruce-2x8:24384:1")
+    client.put(f"/api/beds/{bed['id']}/ticks/cut/front 1")
     names = [client.post(f"/api/beds/{bed['id']}/copy").json()["design"]["name"] for _ in range(2)]
     assert names == ["North bed, copy", "North bed, copy 2"]
     assert [b["pieces_cut"] for b in client.get("/api/beds").json()] == [1, 0, 0]
 
 
 def test_ticks(client: TestClient, bed: dict[str, Any]) -> None:
-    path = f"/api/beds/{bed['id']}/ticks/cut/spruce-2x8:24384:1"
-    assert client.put(path).json()["ticks"] == [{"kind": "cut", "key": "spruce-2x8:24384:1"}]
+    path = f"/api/beds/{bed['id']}/ticks/cut/front 1"
+    assert client.put(path).json()["ticks"] == [{"kind": "cut", "key": "front 1", "length_mm": None}]
     assert client.delete(path).json()["ticks"] == []
     assert client.put(f"/api/beds/{bed['id']}/ticks/spell/x").status_code == 422
 
@@ -128,5 +128,5 @@ def test_pages_are_compressed_and_assets_cached_by_their_content(client: TestCli
 
 def test_the_yard_lists_beds_with_their_figures(client: TestClient, bed: dict[str, Any]) -> None:
     [row] = client.get("/api/beds").json()
-    assert row["totals"]["sticks"] == plan_document(NORTH_BED)["totals"]["sticks"]
-    assert row["pieces"] == 14
+    assert row["figures"]["sticks"] == plan_document(NORTH_BED)["totals"]["sticks"]
+    assert len(row["figures"]["pieces"]) == 14

@@ -6,28 +6,21 @@ from uuid import uuid4
 import pytest
 from sqlalchemy import Engine, text
 
-from acrebox.demo import demo_beds, seed
-from acrebox.store import BedStore
-from acrebox.store.beds import BedNotFoundError, NothingToUndoError, StaleError
-from acrebox.store.engine import migrate
+from acrebox.demo import demo_beds, demo_yard, seed
+from acrebox.store import BedStore, KeptYard, NotFoundError, NothingToUndoError, StaleError, Tick, YardStore
 from sample import design
 
 
-@pytest.fixture
-def store(engine: Engine) -> BedStore:
-    return BedStore(engine)
-
-
-def test_a_bed_is_kept_as_it_was_written(store: BedStore) -> None:
-    made = store.make(design(outline__length="7ft 10-1/2"))
+def test_a_bed_is_kept_as_it_was_written(store: BedStore, yard: KeptYard) -> None:
+    made = store.make(design(outline__length="7ft 10-1/2"), yard.id)
     again = store.get(made.id)
     assert again.design.document()["outline"]["length"] == "7ft 10-1/2"
     assert again.revision == 1
     assert again.design == made.design
 
 
-def test_changes_are_appended_and_the_history_kept(store: BedStore, engine: Engine) -> None:
-    bed = store.make(design())
+def test_changes_are_appended_and_the_history_kept(store: BedStore, yard: KeptYard, engine: Engine) -> None:
+    bed = store.make(design(), yard.id)
     for n in range(3):
         bed = store.change(bed.id, bed.revision, design(name=f"Name {n}"))
     with engine.connect() as connection:
@@ -35,17 +28,17 @@ def test_changes_are_appended_and_the_history_kept(store: BedStore, engine: Engi
     assert names == ["North bed", "Name 0", "Name 1", "Name 2"]
 
 
-def test_a_stale_write_is_refused_with_what_stands(store: BedStore) -> None:
-    bed = store.make(design())
+def test_a_stale_write_is_refused_with_what_stands(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(), yard.id)
     store.change(bed.id, 1, design(name="First"))
     with pytest.raises(StaleError) as refused:
         store.change(bed.id, 1, design(name="Second"))
-    assert refused.value.saved.design.name == "First"
+    assert refused.value.saved.document["name"] == "First"
     assert store.get(bed.id).design.name == "First"
 
 
-def test_of_two_writes_at_once_one_wins(store: BedStore) -> None:
-    bed = store.make(design())
+def test_of_two_writes_at_once_one_wins(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(), yard.id)
     outcomes: list[str] = []
 
     def write(name: str) -> None:
@@ -64,8 +57,8 @@ def test_of_two_writes_at_once_one_wins(store: BedStore) -> None:
     assert store.get(bed.id).revision == 2
 
 
-def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedStore) -> None:
-    bed = store.make(design(name="A"))
+def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(name="A"), yard.id)
     for name in ("B", "C"):
         bed = store.change(bed.id, bed.revision, design(name=name))
     seen = []
@@ -79,42 +72,39 @@ def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedSto
     assert store.step(bed.id, bed.revision, "undo").design.name == "B"
 
 
-def test_there_is_nothing_to_undo_in_a_new_bed(store: BedStore) -> None:
-    bed = store.make(design())
+def test_there_is_nothing_to_undo_in_a_new_bed(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(), yard.id)
     with pytest.raises(NothingToUndoError):
         store.step(bed.id, bed.revision, "undo")
 
 
-def test_ticks_are_kept_through_changes_and_taken_back(store: BedStore) -> None:
-    bed = store.make(design())
-    store.tick(bed.id, "cut", "spruce-2x8:24384:1", done=True)
-    store.tick(bed.id, "cut", "spruce-2x8:24384:1", done=True)
+def test_ticks_are_kept_through_changes_and_taken_back(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(), yard.id)
+    store.tick(bed.id, "cut", "front 1", done=True, length_mm=2438.4)
+    store.tick(bed.id, "cut", "front 1", done=True, length_mm=2438.4)
     bed = store.change(bed.id, bed.revision, design(name="Other"))
-    assert bed.ticks == (("cut", "spruce-2x8:24384:1"),)
-    assert store.tick(bed.id, "cut", "spruce-2x8:24384:1", done=False).ticks == ()
+    assert bed.ticks == (Tick("cut", "front 1", 2438.4),)
+    assert store.tick(bed.id, "cut", "front 1", done=False).ticks == ()
 
 
-def test_a_deleted_bed_is_gone_until_it_is_brought_back(store: BedStore) -> None:
-    bed = store.make(design())
+def test_a_deleted_bed_is_gone_until_it_is_brought_back(store: BedStore, yard: KeptYard) -> None:
+    bed = store.make(design(), yard.id)
     store.delete(bed.id, bed.revision)
-    assert store.list() == []
-    with pytest.raises(BedNotFoundError):
+    assert store.list(yard.id) == []
+    with pytest.raises(NotFoundError):
         store.get(bed.id)
     assert store.restore(bed.id).design == bed.design
-    with pytest.raises(BedNotFoundError):
+    with pytest.raises(NotFoundError):
         store.restore(uuid4())
 
 
-def test_the_sample_yard_goes_only_into_a_yard_never_used(store: BedStore) -> None:
-    seed(store)
-    assert [b.design.name for b in store.list()] == [d.name for d in demo_beds()]
-    for bed in store.list():
+def test_the_sample_yard_goes_only_into_a_place_never_used(store: BedStore, yards: YardStore) -> None:
+    seed(yards, store)
+    [sample] = yards.list()
+    assert [b.design.name for b in store.list(sample.id)] == [d.name for d in demo_beds()]
+    assert sample.yard == demo_yard()
+    for bed in store.list(sample.id):
         store.delete(bed.id, bed.revision)
-    seed(store)
-    assert store.list() == []
-
-
-def test_migrations_say_nothing_the_second_time(engine: Engine) -> None:
-    migrate(engine)
-    with engine.connect() as connection:
-        assert connection.scalar(text("SELECT count(*) FROM alembic_version")) == 1
+    seed(yards, store)
+    assert store.list(sample.id) == []
+    assert len(yards.list()) == 1

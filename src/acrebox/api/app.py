@@ -7,8 +7,9 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import beds, pages, planning, problems
-from acrebox.store import BedStore
+from acrebox.api import beds, pages, planning, problems, yards
+from acrebox.api.context import Stores
+from acrebox.store import BedStore, YardStore
 
 
 def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
@@ -19,9 +20,10 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
     problems.install(app)
     if engine is not None:
-        app.state.beds = BedStore(engine)
+        app.state.stores = Stores(YardStore(engine), BedStore(engine))
     app.include_router(planning.router())
     app.include_router(beds.router)
+    app.include_router(yards.router)
     if built is not None:
         pages.install(app, built)
     return app

@@ -1,18 +1,19 @@
 """Beds: read, make, change from a known revision, undo, copy, delete, tick."""
 
-from functools import lru_cache
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Header, HTTPException, Path, Request, Response
+from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
 
+from acrebox.api.context import Kept, yard_for
+from acrebox.api.figures import rows_of
 from acrebox.api.problems import RESPONSES
-from acrebox.api.shapes import BedOut, YardBed
+from acrebox.api.shapes import BedOut, TickIn, YardBed
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
-from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.plan import plan_bed
 from acrebox.core.stages import tick_kinds
-from acrebox.store import Bed, BedStore
+from acrebox.store import Bed
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES)
 
@@ -29,24 +30,24 @@ def _tick_kind(kind: str) -> str:
 TickKind = Annotated[str, Depends(_tick_kind)]
 
 
-def _store(request: Request) -> BedStore:
-    store = request.app.state.beds
-    assert isinstance(store, BedStore)
-    return store
-
-
-def _base(if_match: Annotated[str | None, Header()] = None) -> int:
+def base_of(if_match: Annotated[str | None, Header()] = None) -> int:
     """The revision a write started from, out of `If-Match`."""
     if if_match is None:
         raise HTTPException(428, "Say which revision this started from: If-Match is missing.")
     number = if_match.strip().removeprefix("W/").strip('"')
-    if not number.isdigit():
-        raise HTTPException(400, f"If-Match '{if_match}' is not a revision of a bed.")
+    if not (number.isascii() and number.isdigit() and len(number) < 10):
+        raise HTTPException(400, f"If-Match '{if_match[:40]}' is not a revision.")
     return int(number)
 
 
-Store = Annotated[BedStore, Depends(_store)]
-Base = Annotated[int, Depends(_base)]
+Base = Annotated[int, Depends(base_of)]
+WriteId = Annotated[
+    UUID | None,
+    Header(
+        alias="Idempotency-Key",
+        description="the browser's own name of this write; sent twice, it counts once",
+    ),
+]
 
 
 def _answer(bed: Bed, response: Response) -> BedOut:
@@ -54,56 +55,55 @@ def _answer(bed: Bed, response: Response) -> BedOut:
     return BedOut.of(bed)
 
 
-@lru_cache(maxsize=256)
-def _planned(design: Design) -> Plan:
-    """A plan depends on its design alone, so the yard plans a bed once for as long as it stays as it is."""
-    return plan_bed(design)
-
-
 @router.get("")
-def list_beds(store: Store) -> list[YardBed]:
-    """Every bed of the yard, with its drawing from above and its main figures."""
-    return [YardBed.of(bed, _planned(bed.design)) for bed in store.list()]
+def list_beds(kept: Kept, yard: UUID | None = None) -> list[YardBed]:
+    """Every bed of a yard (of the first one unless told), with its picture and its main figures."""
+    found = kept.yards.first() if yard is None else kept.yards.get(yard)
+    return [YardBed.of(row) for row in rows_of(found, kept.beds)]
 
 
 @router.post("", status_code=201)
-def make_bed(design: Design, store: Store, response: Response) -> BedOut:
-    """A new bed; a design that cannot be planned is refused."""
-    plan_bed(design)
-    return _answer(store.make(design), response)
+def make_bed(design: Design, kept: Kept, response: Response, yard: UUID | None = None) -> BedOut:
+    """A new bed in a yard (in the first one unless told); a design that cannot be planned is refused."""
+    found = kept.yards.first() if yard is None else kept.yards.get(yard)
+    plan_bed(design, found.yard)
+    return _answer(kept.beds.make(design, found.id), response)
 
 
 @router.get("/{bed_id}")
-def read_bed(bed_id: UUID, store: Store, response: Response) -> BedOut:
+def read_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
     """One bed at its newest revision."""
-    return _answer(store.get(bed_id), response)
+    return _answer(kept.beds.get(bed_id), response)
 
 
 @router.put("/{bed_id}")
-def change_bed(bed_id: UUID, base: Base, design: Design, store: Store, response: Response) -> BedOut:
+def change_bed(
+    bed_id: UUID, base: Base, design: Design, kept: Kept, response: Response, write: WriteId = None
+) -> BedOut:
     """Save a design; refused with 412 and the saved bed when it did not start from the newest revision."""
-    plan_bed(design)
-    return _answer(store.change(bed_id, base, design), response)
+    plan_bed(design, yard_for(kept.beds.get(bed_id), kept, design.name))
+    return _answer(kept.beds.change(bed_id, base, design, write), response)
 
 
 @router.delete("/{bed_id}", status_code=204)
-def delete_bed(bed_id: UUID, base: Base, store: Store) -> None:
+def delete_bed(bed_id: UUID, base: Base, kept: Kept) -> None:
     """Put a bed away; it can be restored."""
-    store.delete(bed_id, base)
+    kept.beds.delete(bed_id, base)
 
 
 @router.post("/{bed_id}/restore")
-def restore_bed(bed_id: UUID, store: Store, response: Response) -> BedOut:
+def restore_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
     """Bring a deleted bed back."""
-    return _answer(store.restore(bed_id), response)
+    return _answer(kept.beds.restore(bed_id), response)
 
 
 @router.post("/{bed_id}/copy", status_code=201)
-def copy_bed(bed_id: UUID, store: Store, response: Response) -> BedOut:
+def copy_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
     """A new bed of the same design, under a name of its own; nothing of it is ticked off."""
-    design = store.get(bed_id).design
-    taken = {bed.design.name for bed in store.list()}
-    return _answer(store.make(design.model_copy(update={"name": _copy_name(design.name, taken)})), response)
+    bed = kept.beds.get(bed_id)
+    taken = {str(other.document.get("name")) for other in kept.beds.list(bed.yard_id)}
+    design = bed.design.model_copy(update={"name": _copy_name(bed.design.name, taken)})
+    return _answer(kept.beds.make(design, bed.yard_id), response)
 
 
 def _copy_name(name: str, taken: set[str]) -> str:
@@ -114,19 +114,22 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 @router.post("/{bed_id}/{way}")
 def step_bed(
-    bed_id: UUID, way: Literal["undo", "redo"], base: Base, store: Store, response: Response
+    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: Kept, response: Response
 ) -> BedOut:
     """Undo or redo one change."""
-    return _answer(store.step(bed_id, base, way), response)
+    return _answer(kept.beds.step(bed_id, base, way), response)
 
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")
-def tick(bed_id: UUID, kind: TickKind, key: Key, store: Store, response: Response) -> BedOut:
+def tick(
+    bed_id: UUID, kind: TickKind, key: Key, kept: Kept, response: Response, of: TickIn | None = None
+) -> BedOut:
     """Tick off a piece cut, a line bought or a layer laid."""
-    return _answer(store.tick(bed_id, kind, key, done=True), response)
+    length = of.length_mm if of else None
+    return _answer(kept.beds.tick(bed_id, kind, key, done=True, length_mm=length), response)
 
 
 @router.delete("/{bed_id}/ticks/{kind}/{key}")
-def untick(bed_id: UUID, kind: TickKind, key: Key, store: Store, response: Response) -> BedOut:
+def untick(bed_id: UUID, kind: TickKind, key: Key, kept: Kept, response: Response) -> BedOut:
     """Take a tick back."""
-    return _answer(store.tick(bed_id, kind, key, done=False), response)
+    return _answer(kept.beds.tick(bed_id, kind, key, done=False), response)

@@ -9,13 +9,14 @@ from acrebox.api.app import make_app
 from acrebox.cli import schema_of
 
 # What is kept in the tree; the OpenAPI description is made anew at every build.
-KEPT = ("design.schema.json", "plan.schema.json")
+KEPT = ("design.schema.json", "yard.schema.json", "plan.schema.json")
 
 
 def contracts() -> dict[str, str]:
     """File name to text of each contract: the two documents' JSON Schemas and the OpenAPI description."""
     return {
         "design.schema.json": compact(schema_of("design")),
+        "yard.schema.json": compact(schema_of("yard")),
         "plan.schema.json": compact(schema_of("plan")),
         "openapi.json": json.dumps(make_app(None).openapi(), ensure_ascii=False),
     }

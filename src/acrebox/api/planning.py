@@ -7,6 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel
 
+from acrebox.api.context import Context
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.chapter import open_stages, published
@@ -63,14 +64,14 @@ def _constructions(units: System = System.METRIC) -> list[Offer]:
     return list(offers(units))
 
 
-def _find_remedies(design: Design) -> list[Remedy]:
+def _find_remedies(design: Design, asked: Context) -> list[Remedy]:
     """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
-    return remedies(design)
+    return remedies(design, asked.yard_of(design.name))
 
 
-def _weigh_up(asked: WeighIn) -> Weighed:
+def _weigh_up(asked: WeighIn, where: Context) -> Weighed:
     """Up to four variants side by side; stores nothing."""
-    return weigh(asked.designs, asked.rates)
+    return weigh(asked.designs, asked.rates, where.yard_of(""))
 
 
 def _stock() -> Catalogue:
@@ -83,12 +84,16 @@ def _health() -> dict[str, str]:
     return {"status": "up"}
 
 
-def _plan(design: Design, effort: Effort = 1.0, chapters: Chapters = None, light: Light = False) -> Response:
-    """The Plan of a Design, or the chapters named; stores nothing."""
+def _plan(
+    design: Design, asked: Context, effort: Effort = 1.0, chapters: Chapters = None, light: Light = False
+) -> Response:
+    """The Plan of a Design in its yard, or the chapters named; stores nothing."""
+    yard = asked.yard_of(design.name)
     if chapters is None:
-        return _json(plan_bed(design, effort=effort), [c.key for c in published() if not (light and c.heavy)])
+        keys = [c.key for c in published() if not (light and c.heavy)]
+        return _json(plan_bed(design, yard, effort), keys)
     keys = [key.strip() for key in chapters.split(",") if key.strip()]
-    return _json(open_plan(design, effort=effort), keys)
+    return _json(open_plan(design, yard, effort), keys)
 
 
 def _json(plan: Plan, keys: list[str]) -> Response:

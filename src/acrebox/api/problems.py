@@ -8,21 +8,12 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from acrebox.api.shapes import BedOut
+from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problem_of
 from acrebox.core.errors import DesignError, Problem
-from acrebox.store import BedNotFoundError, NothingToUndoError, StaleError
+from acrebox.store import Bed, KeptYard, NotFoundError, NothingToUndoError, StaleError
 
 MEDIA_TYPE = "application/problem+json"
-
-
-class FieldProblem(BaseModel):
-    """One field at fault: its path, what was given, what is wrong, what is allowed."""
-
-    field: str
-    value: str
-    message: str
-    allowed: str
 
 
 class ProblemDetails(BaseModel):
@@ -33,7 +24,7 @@ class ProblemDetails(BaseModel):
     status: int
     detail: str
     problems: list[FieldProblem] = []
-    saved: BedOut | None = None
+    saved: BedOut | YardOut | None = None
 
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
@@ -47,13 +38,10 @@ def problem(
     title: str,
     detail: str,
     problems: list[Problem] | None = None,
-    saved: BedOut | None = None,
+    saved: BedOut | YardOut | None = None,
 ) -> JSONResponse:
     """A problem-details response."""
-    rows = [
-        FieldProblem(field=p.field, value=p.value, message=p.message, allowed=p.allowed)
-        for p in problems or []
-    ]
+    rows = [FieldProblem.of(p) for p in problems or []]
     body = ProblemDetails(
         type=f"/problems/{kind}", title=title, status=status, detail=detail, problems=rows, saved=saved
     )
@@ -79,14 +67,17 @@ def _request_problem(_: Request, error: Exception) -> JSONResponse:
 
 
 def _not_found(_: Request, error: Exception) -> JSONResponse:
-    return problem(404, "not-found", "There is no such bed.", str(error))
+    return problem(404, "not-found", "There is no such thing here.", str(error))
 
 
 def _stale(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, StaleError)
-    return problem(
-        412, "stale", "This bed was changed elsewhere meanwhile.", str(error), saved=BedOut.of(error.saved)
-    )
+    saved = error.saved
+    title = "This was changed elsewhere meanwhile."
+    if isinstance(saved, Bed):
+        return problem(412, "stale", title, str(error), saved=BedOut.of(saved))
+    assert isinstance(saved, KeptYard)
+    return problem(412, "stale", title, str(error), saved=YardOut.of(saved))
 
 
 def _nothing(_: Request, error: Exception) -> JSONResponse:
@@ -102,7 +93,7 @@ def install(app: FastAPI) -> None:
     """Answer every error of ours in the one shape."""
     app.add_exception_handler(DesignError, _design_problem)
     app.add_exception_handler(RequestValidationError, _request_problem)
-    app.add_exception_handler(BedNotFoundError, _not_found)
+    app.add_exception_handler(NotFoundError, _not_found)
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
     app.add_exception_handler(HTTPException, _http)

@@ -1,50 +1,81 @@
 """What goes over the wire besides Designs and Plans."""
 
 from datetime import datetime
-from typing import Self
+from typing import Annotated, Any, Self
 from uuid import UUID
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
+from acrebox.api.figures import Row
 from acrebox.core.design import Design
-from acrebox.core.drafting import View
-from acrebox.core.plan import DRAWINGS, HEAD, OUTSIDE, TICKS, TOTALS, WATCH_OUTS, Plan
-from acrebox.core.plan.head_rows import Totals
-from acrebox.core.plan.shape_rows import Outside
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.plan.figures import Figures
+from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
-from acrebox.store import Bed
+from acrebox.core.yard import Yard
+from acrebox.store import Bed, KeptYard
 
 
-class Tick(BaseModel):
-    """Something ticked off."""
+class FieldProblem(BaseModel):
+    """One field at fault: its path, what was given, what is wrong, what is allowed."""
+
+    field: str
+    value: str
+    message: str
+    allowed: str
+
+    @classmethod
+    def of(cls, problem: Problem) -> Self:
+        """From the core's."""
+        return cls(field=problem.field, value=problem.value, message=problem.message, allowed=problem.allowed)
+
+
+class TickOut(BaseModel):
+    """Something ticked off; of a piece cut, how long it is [mm] where that is known."""
 
     kind: str
     key: str
+    length_mm: float | None = None
+
+
+class TickIn(BaseModel):
+    """How long the piece is that was cut [mm]."""
+
+    length_mm: Annotated[float, Field(gt=0, le=100_000)] | None = None
 
 
 class BedOut(BaseModel):
-    """A bed at its newest revision; `revision` is also its ETag."""
+    """A bed at its newest revision; `revision` is also its ETag. `problems` say why nobody can read it."""
 
     id: UUID
+    yard: UUID
     revision: int
-    design: Design
+    design: dict[str, Any]
+    problems: list[FieldProblem]
     saved_at: datetime
     can_undo: bool
     can_redo: bool
-    ticks: list[Tick]
+    ticks: list[TickOut]
 
     @classmethod
     def of(cls, bed: Bed) -> Self:
         """From the store's bed."""
-        ticks = [Tick(kind=kind, key=key) for kind, key in bed.ticks]
+        problems: tuple[Problem, ...] = ()
+        document = dict(bed.document)
+        try:
+            document = bed.design.document()
+        except DesignError as fault:
+            problems = fault.problems
         return cls(
             id=bed.id,
+            yard=bed.yard_id,
             revision=bed.revision,
-            design=bed.design,
+            design=document,
+            problems=[FieldProblem.of(p) for p in problems],
             saved_at=bed.saved_at,
             can_undo=bed.can_undo,
             can_redo=bed.can_redo,
-            ticks=ticks,
+            ticks=[TickOut(kind=t.kind, key=t.key, length_mm=t.length_mm) for t in bed.ticks],
         )
 
 
@@ -69,36 +100,61 @@ class WeighIn(BaseModel):
     rates: Rates = Rates()
 
 
+class YardOut(BaseModel):
+    """A yard at its newest revision, which is also its ETag; `problems` say what of it no bed can use."""
+
+    id: UUID
+    revision: int
+    yard: Yard
+    saved_at: datetime
+    can_undo: bool
+    can_redo: bool
+    beds: int
+    problems: list[FieldProblem]
+
+    @classmethod
+    def of(cls, kept: KeptYard) -> Self:
+        """From the store's yard."""
+        return cls(
+            id=kept.id,
+            revision=kept.revision,
+            yard=kept.yard,
+            saved_at=kept.saved_at,
+            can_undo=kept.can_undo,
+            can_redo=kept.can_redo,
+            beds=kept.beds,
+            problems=[FieldProblem.of(p) for p in kept.problems],
+        )
+
+
 class YardBed(BaseModel):
-    """A bed as the yard shows it: its drawing from above and its main figures."""
+    """A bed as the page of its yard shows it.
+
+    One that cannot be read or planned has `problems` instead of figures, and `mends` where another stock
+    would do. A `stale` one is being worked out: ask again.
+    """
 
     id: UUID
     revision: int
     name: str
-    units: str
-    currency_sign: str
-    outside: Outside
-    totals: Totals
-    view: View
-    needs_a_look: int
-    pieces: int
     pieces_cut: int
+    figures: Figures | None
+    stale: bool
+    problems: list[FieldProblem]
+    mends: list[Mend]
 
     @classmethod
-    def of(cls, bed: Bed, plan: Plan) -> Self:
-        """From the store's bed and its plan."""
-        head = plan[HEAD]
-        keys = {tick.key for tick in plan[TICKS] if tick.kind == "cut"}
+    def of(cls, row: Row) -> Self:
+        """From a row of the yard."""
+        bed, figures = row.bed, row.figures
+        cut = {tick.key for tick in bed.ticks if tick.kind == "cut"}
         return cls(
             id=bed.id,
             revision=bed.revision,
-            name=head.name,
-            units=head.units,
-            currency_sign=head.currency_sign,
-            outside=plan[OUTSIDE],
-            totals=plan[TOTALS],
-            view=plan[DRAWINGS].plan,
-            needs_a_look=sum(w.level != "note" and w.accepted is None for w in plan[WATCH_OUTS]),
-            pieces=len(keys),
-            pieces_cut=sum(kind == "cut" and key in keys for kind, key in bed.ticks),
+            name=str(bed.document.get("name") or "A bed without a name"),
+            pieces_cut=len(cut & set(figures.pieces)) if figures else 0,
+            figures=figures,
+            stale=row.stale,
+            problems=[FieldProblem.of(p) for p in row.problems],
+            mends=mends(row.problems, bed.document),
         )

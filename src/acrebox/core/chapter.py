@@ -1,8 +1,8 @@
 """Chapters: what a Plan is made of, each worked out from what it names and again only when that changed.
 
 A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their
-keys (`assembly`), how things are printed (`show`) and how long searches may take (`effort`). What it does
-not name it cannot see.
+keys (`assembly`), how things are printed (`show`), how long searches may take (`effort`) and which pieces
+are sawn already (`sawn`). What it does not name it cannot see.
 
 AcreBoxError
  └─ UndeclaredReadError   a chapter looked at something that it does not name: a fault of the program
@@ -16,6 +16,7 @@ from threading import Lock
 from typing import Any, Generic, TypeVar, cast
 
 from acrebox.core.assembly import Assembly
+from acrebox.core.bench.made import SawnPiece
 from acrebox.core.bench.sticks import StockCutting
 from acrebox.core.design import Design
 from acrebox.core.errors import AcreBoxError
@@ -27,9 +28,12 @@ from acrebox.core.stages import stages
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength import StrengthCheck
 from acrebox.core.takeoff import Takeoff
+from acrebox.core.yard import Made
 
 T = TypeVar("T")
 EVERYTHING = "everything"
+PLAIN = ("show", "effort", "sawn", EVERYTHING)
+"""What a chapter can read besides the design and other chapters."""
 KEPT_A_CHAPTER = 96
 HEAVY_KEPT = 8
 
@@ -66,7 +70,7 @@ def register(made: Chapter[T]) -> Chapter[T]:
         raise ValueError(f"chapter '{made.key}' is registered twice")
     stage_of(made.stage)
     for name in made.reads:
-        plain = name.startswith("design.") or name in ("show", "effort", EVERYTHING)
+        plain = name.startswith("design.") or name in PLAIN
         if not plain and name not in _chapters:
             raise ValueError(f"chapter '{made.key}' reads '{name}', which is no chapter yet")
     _chapters[made.key] = made
@@ -93,7 +97,7 @@ def _reads(chapter: Chapter[Any]) -> tuple[str, ...]:
         return chapter.reads
     others = [c.key for c in _chapters.values() if c.judged and EVERYTHING not in c.reads]
     fields = [f"design.{name}" for name in Design.model_fields if name != "units"]
-    return ("show", "effort", *fields, *others)
+    return ("show", "effort", "sawn", *fields, *others)
 
 
 @dataclass
@@ -133,8 +137,15 @@ class Kept:
 class Work:
     """The chapters of one design, worked out as they are asked for."""
 
-    def __init__(self, design: Design, book: Catalogue, kept: Kept, effort: float = 1.0) -> None:
-        self.design, self.book, self.effort = design, book, effort
+    def __init__(
+        self,
+        design: Design,
+        book: Catalogue,
+        kept: Kept,
+        effort: float = 1.0,
+        sawn: tuple[Made, ...] = (),
+    ) -> None:
+        self.design, self.book, self.effort, self.sawn = design, book, effort, sawn
         self._kept = kept
         self._known: dict[str, tuple[int, Any]] = {}
         self.worked_out: list[str] = []
@@ -156,7 +167,7 @@ class Work:
         known = self._known.get(chapter.key)
         if known is None:
             reads = _reads(chapter)
-            key = (id(self.book), *(self._part(name) for name in reads))
+            key = (self.book.currency, self.book.currency_sign, *(self._part(name) for name in reads))
             known = self._kept.get(chapter.key, key)
             if known is None:
                 self.worked_out.append(chapter.key)
@@ -172,6 +183,8 @@ class Work:
             return self.design.system
         if name == "effort":
             return self.effort
+        if name == "sawn":
+            return self.sawn
         if name.startswith("design."):
             value: Any = self.design
             for step in name.removeprefix("design.").split("."):
@@ -227,6 +240,12 @@ class Seen:
         self._must("effort")
         return self._work.effort
 
+    @property
+    def sawn(self) -> tuple[Made, ...]:
+        """The pieces of this bed that are sawn already."""
+        self._must("sawn")
+        return self._work.sawn
+
     def of(self, chapter: Chapter[T]) -> T:
         """What another chapter says."""
         self._must(chapter.key)
@@ -256,6 +275,11 @@ class Seen:
     def cuttings(self) -> list[StockCutting]:
         """How sticks and sheets are cut."""
         return cast(list[StockCutting], self._by_key("cuttings"))
+
+    @property
+    def sawn_pieces(self) -> list[SawnPiece]:
+        """The pieces sawn already, beside what their parts want."""
+        return cast(list[SawnPiece], self._by_key("sawn_pieces"))
 
     @property
     def layers(self) -> list[FilledLayer]:

@@ -4,7 +4,8 @@ import json
 from importlib.resources import files
 
 from acrebox.core.design import Design, read_design
-from acrebox.store import BedStore
+from acrebox.core.yard import Yard, read_yard
+from acrebox.store import BedStore, YardStore
 
 
 def demo_beds() -> list[Design]:
@@ -17,8 +18,14 @@ def demo_beds() -> list[Design]:
     ]
 
 
-def seed(store: BedStore) -> None:
-    """Put the sample beds into a yard that never had any; a yard in use is left alone."""
-    if store.untouched():
+def demo_yard() -> Yard:
+    """The sample yard itself."""
+    return read_yard(json.loads(files("acrebox.demo").joinpath("yard.json").read_text("utf-8")))
+
+
+def seed(yards: YardStore, beds: BedStore) -> None:
+    """Make the sample yard with its beds where no bed was ever made; what is in use is left alone."""
+    if beds.untouched() and yards.untouched():
+        yard = yards.make(demo_yard())
         for design in demo_beds():
-            store.make(design)
+            beds.make(design, yard.id)

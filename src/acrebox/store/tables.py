@@ -1,10 +1,10 @@
-"""Tables. A bed's designs are append-only revisions; undo and redo add revisions too."""
+"""Tables. Documents of beds and yards are append-only revisions; undo and redo add revisions too."""
 
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import DateTime, ForeignKey, Identity, Integer, String, func
+from sqlalchemy import DateTime, Float, ForeignKey, Identity, Integer, String, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -13,10 +13,10 @@ class Base(DeclarativeBase):
     """All tables of the store."""
 
 
-class BedRow(Base):
-    """A bed and the number of its newest revision. Deleted beds keep everything, and can come back."""
-
-    __tablename__ = "bed"
+class Owner:
+    """What has a document: the number of its newest revision. Put away it keeps everything, and can come
+    back.
+    """
 
     id: Mapped[UUID] = mapped_column(primary_key=True)
     place: Mapped[int] = mapped_column(Integer, Identity(), unique=True)
@@ -25,29 +25,69 @@ class BedRow(Base):
     deleted_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
-class RevisionRow(Base):
-    """A design as it stood. `undo_to` and `redo_to` are the revisions whose designs undo and redo bring
-    back.
+class Revision:
+    """A document as it stood. `undo_to` and `redo_to` are the revisions whose documents undo and redo bring
+    back; `write_id` is the browser's own name of the write, so that one sent twice counts once.
     """
 
-    __tablename__ = "revision"
-
-    bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
     number: Mapped[int] = mapped_column(primary_key=True)
     kind: Mapped[str] = mapped_column(String(10))
     schema_version: Mapped[int]
-    design: Mapped[dict[str, Any]] = mapped_column(JSONB)
     undo_to: Mapped[int | None]
     redo_to: Mapped[int | None]
+    write_id: Mapped[UUID | None]
     made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
+class YardRow(Owner, Base):
+    """A yard."""
+
+    __tablename__ = "yard"
+
+
+class YardRevisionRow(Revision, Base):
+    """A yard's document as it stood."""
+
+    __tablename__ = "yard_revision"
+
+    owner_id: Mapped[UUID] = mapped_column("yard_id", ForeignKey("yard.id"), primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class BedRow(Owner, Base):
+    """A bed of a yard."""
+
+    __tablename__ = "bed"
+
+    yard_id: Mapped[UUID] = mapped_column(ForeignKey("yard.id"), index=True)
+
+
+class RevisionRow(Revision, Base):
+    """A bed's design as it stood."""
+
+    __tablename__ = "revision"
+
+    owner_id: Mapped[UUID] = mapped_column("bed_id", ForeignKey("bed.id"), primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column("design", JSONB)
+
+
 class TickRow(Base):
-    """Something ticked off: a piece cut, a line bought, a layer laid."""
+    """Something ticked off: a piece cut (and how long it is [mm]), a line bought, a layer laid."""
 
     __tablename__ = "tick"
 
     bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
     kind: Mapped[str] = mapped_column(String(10), primary_key=True)
     key: Mapped[str] = mapped_column(String(120), primary_key=True)
+    length_mm: Mapped[float | None] = mapped_column(Float)
     ticked_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class FigureRow(Base):
+    """A bed's figures for the page of its yard; `basis` stands for all that they were worked out from."""
+
+    __tablename__ = "figure"
+
+    bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
+    basis: Mapped[str] = mapped_column(String(64))
+    figures: Mapped[dict[str, Any]] = mapped_column(JSONB)

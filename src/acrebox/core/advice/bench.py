@@ -6,6 +6,8 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 
+MISFITS_NAMED = 3
+
 
 @rule(
     "kerf-room",
@@ -46,3 +48,21 @@ def cutting_gap(seen: Seen) -> Iterator[Finding]:
                 f" than {seen.show.money(section.bound)}.",
                 "Good enough to buy; search longer for a cheaper one, or look at fewer stock lengths.",
             )
+
+
+@rule(
+    "made-misfit",
+    stage="bench",
+    level="fix",
+    field="bench.offcuts",
+    why="A piece that is sawn for another size goes up crooked, or not at all.",
+    source="the pieces ticked off and the cut list",
+)
+def made_misfit(seen: Seen) -> Iterator[Finding]:
+    off = [p for p in seen.sawn_pieces if not p.fits]
+    if off:
+        more = f", and {len(off) - MISFITS_NAMED} more" if len(off) > MISFITS_NAMED else ""
+        yield Finding(
+            f"{'; '.join(p.words for p in off[:MISFITS_NAMED])}{more}.",
+            "Saw down what is too long, take back the tick of what is too short, or undo the change of size.",
+        )

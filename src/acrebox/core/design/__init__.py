@@ -1,7 +1,7 @@
 """The Design: what the gardener wants, as choices and never results."""
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
-from acrebox.core.design.base import Choice, MeasuredStick
+from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick
 from acrebox.core.design.bench import BenchChoice, OffCut, SoldLength
 from acrebox.core.design.construction import (
     CORNERS,
@@ -15,7 +15,7 @@ from acrebox.core.design.construction import (
     PostTop,
     constructions,
 )
-from acrebox.core.design.document import CURRENT_SCHEMA, Accepted, Design, problem_of, read_design
+from acrebox.core.design.document import Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import (
@@ -31,6 +31,7 @@ from acrebox.core.design.outline import (
 )
 from acrebox.core.design.questions import Asked, Asking, asks, questions_of
 from acrebox.core.design.site import Reach, Site
+from acrebox.core.design.upgrades import upgraded
 
 __all__ = [
     "CORNERS",
@@ -55,6 +56,7 @@ __all__ = [
     "Hoops",
     "LShape",
     "Layer",
+    "LeftToYard",
     "Loads",
     "Measured",
     "MeasuredStick",
@@ -79,4 +81,5 @@ __all__ = [
     "problem_of",
     "questions_of",
     "read_design",
+    "upgraded",
 ]

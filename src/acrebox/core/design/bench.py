@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from acrebox.core.design.base import Choice
+from acrebox.core.design.base import Choice, LeftToYard
 from acrebox.core.measure.written import Length
 
 
@@ -26,8 +26,8 @@ class OffCut(Choice):
     count: Annotated[int, Field(ge=1, le=1000)] = 1
 
 
-class BenchChoice(Choice):
-    """The saw, what the yard has and what is to hand."""
+class BenchChoice(LeftToYard):
+    """The saw, what the yard has and what is to hand, where that is another than for the whole yard."""
 
     kerf: Length = Length("3 mm")
     trim: Length = Length("0 mm")

@@ -6,18 +6,17 @@ from pydantic import ConfigDict, Field, ValidationError, field_validator, model_
 from pydantic_core import PydanticCustomError
 
 from acrebox.core.design.addons import AddOns
-from acrebox.core.design.base import Choice
+from acrebox.core.design.base import CURRENT_SCHEMA, Choice
 from acrebox.core.design.bench import BenchChoice
 from acrebox.core.design.construction import AnyConstruction
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import AnyOutline, Polygon
 from acrebox.core.design.site import Site
+from acrebox.core.design.upgrades import upgraded
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
 from acrebox.core.measure.written import Length
-
-CURRENT_SCHEMA: Literal[1] = 1
 
 
 class Accepted(Choice):
@@ -71,6 +70,12 @@ class Design(Choice):
             else System.METRIC
         )
 
+    @model_validator(mode="before")
+    @classmethod
+    def _of_today(cls, value: Any) -> Any:
+        """A document of an older release is read in the form of today."""
+        return upgraded(value)
+
     @field_validator("outline", mode="before")
     @classmethod
     def _plain_outline(cls, value: Any) -> Any:
@@ -111,7 +116,9 @@ def _field_path(steps: tuple[Any, ...]) -> str:
     """The path of a field; Pydantic puts the kind after what is told apart by one, which is no field of
     the document.
     """
-    kept = steps[:1] + steps[2:] if len(steps) > 1 and steps[0] in TOLD_APART else steps
+    of_bed = 2 if steps[:1] == ("beds",) else 0
+    at_tag = len(steps) > of_bed + 1 and steps[of_bed] in TOLD_APART
+    kept = steps[: of_bed + 1] + steps[of_bed + 2 :] if at_tag else steps
     return ".".join(str(step) for step in kept)
 
 

@@ -4,10 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from acrebox.core.design.base import Choice
+from acrebox.core.design.base import LeftToYard
 
 
-class Loads(Choice):
+class Loads(LeftToYard):
     """The soil's unit weight [kN/m³] and friction [°], a load on top [kPa], and by which school they push.
 
     `species` overrides what the wood is taken for.

@@ -5,6 +5,7 @@ from decimal import Decimal
 from math import ceil
 
 from acrebox.core.assembly import StickPiece
+from acrebox.core.bench.made import compare
 from acrebox.core.bench.setups import stop_settings
 from acrebox.core.bench.sticks import CutStick, StockCutting, cut_all
 from acrebox.core.chapter import Chapter, Seen, register
@@ -15,6 +16,7 @@ from acrebox.core.plan.bench_rows import (
     Cutting,
     PieceOnStick,
     PlannedStick,
+    SawnRow,
     SectionBound,
     StopBlock,
 )
@@ -73,13 +75,13 @@ def _ends(piece: StickPiece) -> str:
 
 def cutting_of(seen: Seen) -> Cutting:
     """Every stick as cut, numbered through; the stop settings section by section; the bound."""
+    names = {label: part for part, label in seen.takeoff.part_labels.items()}
     sticks: list[PlannedStick] = []
     settings: list[StopBlock] = []
-    seen_lengths: Counter[tuple[str, int]] = Counter()
     for section in seen.cuttings:
         first = len(sticks) + 1
         for stick in section.sticks:
-            sticks.append(_stick(stick, len(sticks) + 1, seen, seen_lengths))
+            sticks.append(_stick(stick, len(sticks) + 1, seen, names))
         settings += _settings(section, first)
     cost = sum((s.cost for s in seen.cuttings), Decimal(0))
     bound = sum((s.bound for s in seen.cuttings), Decimal(0))
@@ -164,18 +166,19 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     )
 
 
-def _stick(stick: CutStick, number: int, seen: Seen, counts: Counter[tuple[str, int]]) -> PlannedStick:
+def _stick(stick: CutStick, number: int, seen: Seen, names: dict[str, str]) -> PlannedStick:
     bench = seen.design.bench
     at, kerf = bench.trim.mm, bench.kerf.mm
     pieces = []
     for label, length in stick.pieces:
-        counts[stick.stock, length] += 1
-        # A tick belongs to the n-th piece of its length: it outlives labels that move when the design
-        # changes.
-        key = f"{stick.stock}:{length}:{counts[stick.stock, length]}"
+        # A tick belongs to the part: its name outlives labels and lengths that move when the design changes.
         pieces.append(
             PieceOnStick(
-                key=key, label=label, group=label.rstrip("0123456789"), start_mm=at, length_mm=length / 10
+                key=names[label],
+                label=label,
+                group=label.rstrip("0123456789"),
+                start_mm=at,
+                length_mm=length / 10,
             )
         )
         at += length / 10 + kerf
@@ -207,6 +210,14 @@ def _settings(section: StockCutting, first: int) -> list[StopBlock]:
             sticks=[first + n - 1 for n in s.sticks],
         )
         for s in stop_settings(section.sticks)
+    ]
+
+
+def sawn_of(seen: Seen) -> list[SawnRow]:
+    """The pieces that are sawn already, as ticked off."""
+    return [
+        SawnRow(part=p.part, length_mm=p.length, wanted_mm=p.wanted, fits=p.fits, words=p.words)
+        for p in seen.sawn_pieces
     ]
 
 
@@ -312,11 +323,20 @@ CUTTING = register(
     Chapter(
         key="cutting",
         stage="bench",
-        reads=("show", "cuttings", "design.bench"),
+        reads=("show", "cuttings", "takeoff", "design.bench"),
         work=cutting_of,
         model=Cutting,
     )
 )
+SAWN_PIECES = register(
+    Chapter(
+        key="sawn_pieces",
+        stage="bench",
+        reads=("show", "sawn", "takeoff"),
+        work=lambda seen: compare(seen.sawn, seen.takeoff.cut, seen.show),
+    )
+)
+SAWN = register(Chapter(key="made", stage="bench", reads=("sawn_pieces",), work=sawn_of, model=list[SawnRow]))
 GOODS = register(Chapter(key="goods", stage="bench", reads=("show", "fixed", "takeoff"), work=goods_lines))
 BUYING = register(
     Chapter(

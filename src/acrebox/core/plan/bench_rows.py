@@ -30,8 +30,20 @@ class Buy(Figures):
     cost: Amount
 
 
+class SawnRow(Row):
+    """A piece that is sawn already for a part: its length, what the part wants now, in words what to do."""
+
+    part: str
+    length_mm: Amount
+    wanted_mm: Amount | None
+    fits: bool
+    words: str
+
+
 class PieceOnStick(Row):
-    """A piece on a stick: its label and where it starts along the stick [mm]. `key` names it for ticks."""
+    """A piece on a stick: its label and where it starts along the stick [mm]. `key` is the name of its part,
+    by which it is ticked off.
+    """
 
     key: str
     label: str

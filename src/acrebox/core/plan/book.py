@@ -13,7 +13,7 @@ from acrebox.core.design import Design, read_design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.head import UNDERSTOOD
-from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.yard import LONE, Made, Yard, book_of, settled
 
 T = TypeVar("T")
 SCHEMA = 1
@@ -25,8 +25,8 @@ class Plan:
     asked for.
     """
 
-    def __init__(self, work: Work) -> None:
-        self._work = work
+    def __init__(self, work: Work, asked: Design, yard: Yard) -> None:
+        self._work, self.asked, self.yard = work, asked, yard
 
     def __getitem__(self, chapter: Chapter[T]) -> T:
         return self._work.of(chapter)
@@ -41,7 +41,7 @@ class Plan:
 
     @property
     def design(self) -> Design:
-        """The design it was worked out from."""
+        """The design it was worked out from: what was asked, with what it leaves to its yard filled in."""
         return self._work.design
 
     @property
@@ -92,35 +92,39 @@ def _adapter(chapter: Chapter[Any]) -> TypeAdapter[Any]:
     return _adapters[chapter]
 
 
-def open_plan(design: Design, book: Catalogue | None = None, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
-    """The Plan of a bed, nothing of it worked out yet but what was understood.
+def _sawn(design: Design, yard: Yard) -> tuple[Made, ...]:
+    return tuple(piece for piece in yard.made if piece.bed == design.name)
+
+
+def open_plan(design: Design, yard: Yard = LONE, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
+    """The Plan of a bed as its yard has it, nothing of it worked out yet but what was understood.
 
     `effort` is how much work searches may do, in times of a first answer.
     Raises DesignError naming every field that can be judged by itself.
     """
-    work = Work(design, book or catalogue(), kept, effort)
+    work = Work(settled(design, yard), book_of(yard), kept, effort, _sawn(design, yard))
     work.of(UNDERSTOOD)
-    return Plan(work)
+    return Plan(work, design, yard)
 
 
-def plan_bed(design: Design, book: Catalogue | None = None, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
-    """The whole Plan of one bed: same design and effort, same plan.
+def plan_bed(design: Design, yard: Yard = LONE, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
+    """The whole Plan of one bed in its yard: same design, yard and effort, same plan.
 
     Raises DesignError naming every field at fault.
     """
-    plan = open_plan(design, book, effort, kept)
+    plan = open_plan(design, yard, effort, kept)
     for chapter in published():
         if not chapter.heavy:
             plan[chapter]
     return plan
 
 
-def plan_document(data: Any, effort: float = 1.0) -> dict[str, Any]:
+def plan_document(data: Any, effort: float = 1.0, yard: Yard = LONE) -> dict[str, Any]:
     """The Plan of a design given as plain JSON values, as plain JSON values.
 
     Raises DesignError naming every field at fault.
     """
-    return plan_bed(read_design(data), effort=effort).document()
+    return plan_bed(read_design(data), yard, effort).document()
 
 
 @cache

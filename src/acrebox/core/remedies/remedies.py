@@ -16,6 +16,7 @@ from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import ASSEMBLY, OUTSIDE, STRENGTH, STRENGTH_CHECK, TOTALS, WATCH_OUTS, Plan, plan_bed
 from acrebox.core.stock import Catalogue, Timber, catalogue
+from acrebox.core.yard import LONE, Yard
 
 STEP_MM = 25.0
 MOST_THICKER = 3
@@ -44,18 +45,18 @@ class _Try:
     document: Document
 
 
-def remedies(design: Design) -> list[Remedy]:
+def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
     """What would bring right the watch-outs that have a remedy; each one offered removes the watch-outs
     it answers.
 
     Raises DesignError when the design itself cannot be planned.
     """
-    before = plan_bed(design)
+    before = plan_bed(design, yard)
     seen = _alarms(before)
     found = []
     for attempt in _tries(before, seen):
         try:
-            after = plan_bed(read_design(attempt.document))
+            after = plan_bed(read_design(attempt.document), yard)
         except DesignError:
             continue
         left = _alarms(after)
@@ -67,7 +68,7 @@ def remedies(design: Design) -> list[Remedy]:
                     answers=gone,
                     cost=round(after[TOTALS].cost - before[TOTALS].cost, 2),
                     sticks=after[TOTALS].sticks - before[TOTALS].sticks,
-                    design=after.design,
+                    design=after.asked,
                 )
             )
     return sorted(found, key=lambda r: r.cost)
@@ -83,7 +84,7 @@ def _with(document: Document, path: str, value: Any) -> Document:
 
 
 def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
-    design, document = plan.design, plan.design.document()
+    design, document = plan.design, plan.asked.document()
     usual = IMPERIAL if design.system == "imperial" else METRIC
     if seen & set(STRONG):
         yield from _closer(document, plan)

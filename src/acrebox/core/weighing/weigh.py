@@ -27,6 +27,7 @@ from acrebox.core.plan import (
 )
 from acrebox.core.stock import Species, catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
+from acrebox.core.yard import LONE, Yard
 
 RowKind = Literal["area", "volume", "money", "weight", "count", "hours", "length", "years"]
 MOST_VARIANTS = 4
@@ -78,15 +79,15 @@ class Weighed(BaseModel):
     currency_signs: list[str]
 
 
-def weigh(designs: Sequence[Design], rates: Rates | None = None) -> Weighed:
-    """Put up to four designs side by side.
+def weigh(designs: Sequence[Design], rates: Rates | None = None, yard: Yard = LONE) -> Weighed:
+    """Put up to four designs of a yard side by side.
 
     Raises DesignError that names the variant and its field when one cannot be planned, or there are too many.
     """
     if not 1 <= len(designs) <= MOST_VARIANTS:
         says = "That many variants cannot be put side by side."
         raise refuse("designs", len(designs), says, f"1 to {MOST_VARIANTS}")
-    plans = [_plan(n, design) for n, design in enumerate(designs)]
+    plans = [_plan(n, design, yard) for n, design in enumerate(designs)]
     minutes = rates or Rates()
     return Weighed(
         names=[d.name for d in designs],
@@ -128,9 +129,9 @@ def _alarms(plan: Plan) -> list[WatchOut]:
     return [w for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None]
 
 
-def _plan(number: int, design: Design) -> Plan:
+def _plan(number: int, design: Design, yard: Yard) -> Plan:
     try:
-        return plan_bed(design)
+        return plan_bed(design, yard)
     except DesignError as fault:
         raise DesignError(
             [

@@ -1,0 +1,85 @@
+"""What a bed is planned with: its yard, what the beds before it leave of the pile, what is sawn already."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import Depends, Query, Request
+
+from acrebox.api.figures import pile_left, sawn_of
+from acrebox.core.measure.written import Length
+from acrebox.core.yard import LONE, Made, Yard
+from acrebox.store import Bed, BedStore, KeptYard, YardStore
+
+
+@dataclass(frozen=True)
+class Stores:
+    """The stores of one database."""
+
+    yards: YardStore
+    beds: BedStore
+
+
+def stores(request: Request) -> Stores:
+    """The stores of the app."""
+    found = request.app.state.stores
+    assert isinstance(found, Stores)
+    return found
+
+
+Kept = Annotated[Stores, Depends(stores)]
+
+
+def yard_for(bed: Bed, kept: Stores, name: str | None = None) -> Yard:
+    """The yard as one of its beds has it; `name` is what the bed is called by now, if it is changed."""
+    found = kept.yards.get(bed.yard_id)
+    return _left_for(bed.id, found, kept.beds.list(bed.yard_id), name or str(bed.document.get("name", "")))
+
+
+def _left_for(bed_id: UUID, found: KeptYard, beds: Sequence[Bed], name: str) -> Yard:
+    before = next((n for n, bed in enumerate(beds) if bed.id == bed_id), len(beds))
+    pile = found.yard.pile
+    for bed in beds[:before]:
+        pile = pile_left(pile, bed.figures)
+    sawn = sawn_of(beds[before], name) if before < len(beds) else ()
+    return found.yard.model_copy(update={"pile": pile, "made": sawn})
+
+
+async def _asked_for(
+    request: Request,
+    bed: Annotated[
+        UUID | None, Query(description="the bed that is planned, for its yard and what is sawn")
+    ] = None,
+    yard: Annotated[
+        UUID | None, Query(description="the yard that it is planned in, where it is no bed yet")
+    ] = None,
+) -> "Asked":
+    return Asked(request, bed, yard)
+
+
+@dataclass(frozen=True)
+class Asked:
+    """Which bed or yard a planning is for."""
+
+    request: Request
+    bed: UUID | None
+    yard: UUID | None
+
+    def yard_of(self, name: str) -> Yard:
+        """The yard to plan a bed of that name with; the usual one where neither bed nor yard is named.
+
+        Raises NotFoundError when there is no such bed or yard.
+        """
+        if self.bed is None and self.yard is None:
+            return LONE
+        kept = stores(self.request)
+        if self.bed is not None:
+            return yard_for(kept.beds.get(self.bed), kept, name)
+        assert self.yard is not None
+        return kept.yards.get(self.yard).yard
+
+
+Context = Annotated[Asked, Depends(_asked_for)]
+
+__all__ = ["Asked", "Context", "Kept", "Length", "Made", "Stores", "stores", "yard_for"]

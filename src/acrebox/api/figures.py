@@ -1,0 +1,124 @@
+"""A bed's figures for the page of its yard: worked out once, and kept until what they come from changes."""
+
+import json
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cache
+from hashlib import sha256
+from importlib.resources import files
+from importlib.resources.abc import Traversable
+from typing import Any
+from uuid import UUID
+
+from acrebox.core.errors import AcreBoxError, DesignError, Problem
+from acrebox.core.measure.written import Length
+from acrebox.core.plan import plan_bed
+from acrebox.core.plan.figures import Figures, figures_of
+from acrebox.core.yard import Made, Stacked, Yard, left_over
+from acrebox.store import Bed, BedStore, KeptYard
+
+AT_ONCE = 12
+"""How many beds are worked out anew for one look at a yard; the rest follow at the next look."""
+
+
+@cache
+def core_print() -> str:
+    """What the core is by now, so that figures of another release are worked out anew."""
+    found = sha256()
+    for file in _all(files("acrebox.core")):
+        found.update(file.read_bytes())
+    return found.hexdigest()
+
+
+def _all(folder: Traversable) -> list[Traversable]:
+    found: list[Traversable] = []
+    for entry in sorted(folder.iterdir(), key=lambda f: f.name):
+        if entry.is_dir():
+            found += _all(entry)
+        elif entry.name.endswith((".py", ".toml")):
+            found.append(entry)
+    return found
+
+
+def sawn_of(bed: Bed, name: str) -> tuple[Made, ...]:
+    """The pieces of a bed that are sawn and whose length is known."""
+    return tuple(
+        Made(bed=name, part=tick.key, length=Length(tick.length_mm))
+        for tick in bed.ticks
+        if tick.kind == "cut" and tick.length_mm is not None
+    )
+
+
+def pile_left(pile: tuple[Stacked, ...], figures: Mapping[str, Any] | None) -> tuple[Stacked, ...]:
+    """What a bed with these figures leaves of a pile."""
+    return left_over(pile, [(stock, length) for stock, length in figures["uses"]]) if figures else pile
+
+
+def basis_of(bed: Bed, yard: KeptYard, pile: Sequence[Stacked]) -> str:
+    """Everything that a bed's figures come from, as one short text."""
+    parts = [
+        core_print(),
+        str(yard.id),
+        yard.revision,
+        bed.revision,
+        [p.model_dump(mode="json") for p in pile],
+        [(t.key, t.length_mm) for t in bed.ticks if t.kind == "cut"],
+    ]
+    return sha256(json.dumps(parts).encode()).hexdigest()
+
+
+@dataclass(frozen=True, kw_only=True)
+class Row:
+    """A bed as its yard sees it: figures, or what is wrong with it, or neither while they are worked out."""
+
+    bed: Bed
+    figures: Figures | None = None
+    problems: tuple[Problem, ...] = ()
+    stale: bool = False
+
+
+def rows_of(yard: KeptYard, store: BedStore, at_once: int = AT_ONCE) -> list[Row]:
+    """Every bed of a yard with its figures, as kept or worked out anew; those past `at_once` stay as they
+    were, and are marked stale.
+    """
+    pile, rows = yard.yard.pile, list[Row]()
+    fresh: list[tuple[UUID, str, dict[str, Any]]] = []
+    for bed in store.list(yard.id):
+        basis = basis_of(bed, yard, pile)
+        if bed.basis == basis:
+            row = _as_kept(bed)
+        elif len(fresh) < at_once:
+            row = _worked_out(bed, yard.yard, pile)
+            fresh.append((bed.id, basis, _plain(row)))
+        else:
+            row = replace(_as_kept(bed), stale=True)
+        rows.append(row)
+        pile = pile_left(pile, row.figures.model_dump() if row.figures else None)
+    store.keep_figures(fresh)
+    return rows
+
+
+def _plain(row: Row) -> dict[str, Any]:
+    if row.figures is not None:
+        return row.figures.model_dump(mode="json")
+    return {"uses": [], "problems": [vars(p) for p in row.problems]}
+
+
+def _as_kept(bed: Bed) -> Row:
+    kept = bed.figures
+    if kept is None:
+        return Row(bed=bed)
+    if "problems" in kept:
+        return Row(bed=bed, problems=tuple(Problem(**p) for p in kept["problems"]))
+    return Row(bed=bed, figures=Figures.model_validate(kept))
+
+
+def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Row:
+    name = str(bed.document.get("name", ""))
+    try:
+        plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": sawn_of(bed, name)}))
+    except DesignError as fault:
+        return Row(bed=bed, problems=fault.problems)
+    except AcreBoxError as fault:
+        return Row(bed=bed, problems=(Problem("construction", name, str(fault), "a bed of what is sold"),))
+    return Row(bed=bed, figures=figures_of(plan))

@@ -1,0 +1,66 @@
+"""All beds of a yard, planned in their order: a stick of the pile is promised once."""
+
+from collections.abc import Iterator
+from typing import Any
+
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.convert import tenths
+from acrebox.core.plan.bench import CUTTINGS
+from acrebox.core.plan.book import SCHEMA, Plan, plan_bed
+from acrebox.core.plan.totals import TOTALS
+from acrebox.core.stock import catalogue
+from acrebox.core.yard import Yard, check_yard, left_over, read_yard
+
+
+def used_to_hand(plan: Plan) -> list[tuple[str, int]]:
+    """The sticks to hand that a bed is cut from, as stock and length [0.1 mm]."""
+    return [(c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.sticks if s.supply.to_hand]
+
+
+def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
+    """The sticks to hand that are not the bed's own: it takes its own off-cuts first."""
+    book, used = catalogue(), used_to_hand(plan)
+    for row in plan.asked.bench.offcuts:
+        cut = book.find_cuttable(row.stock)
+        own = (cut.key if cut else row.stock, tenths(row.length.mm))
+        for _ in range(min(row.count, used.count(own))):
+            used.remove(own)
+    return used
+
+
+def plan_beds(yard: Yard, effort: float = 1.0) -> Iterator[Plan]:
+    """The Plan of every bed, each with what the beds before it leave of the pile.
+
+    Raises DesignError naming every field at fault of every bed, after `beds.` and its place.
+    """
+    pile, problems = yard.pile, list[Problem]()
+    for n, design in enumerate(yard.beds):
+        try:
+            plan = plan_bed(design, yard.model_copy(update={"pile": pile}), effort)
+        except DesignError as fault:
+            problems += [
+                Problem(f"beds.{n}.{p.field}", p.value, p.message, p.allowed) for p in fault.problems
+            ]
+            continue
+        pile = left_over(pile, used_of_pile(plan))
+        yield plan
+    if problems:
+        raise DesignError(problems)
+
+
+def plan_yard(data: Any, effort: float = 1.0) -> dict[str, Any]:
+    """The plans of a Yard document and what they come to bed by bed, as plain JSON values.
+
+    Raises DesignError naming every field at fault.
+    """
+    yard = check_yard(read_yard(data))
+    plans = list(plan_beds(yard, effort))
+    return {
+        "schema": SCHEMA,
+        "name": yard.name,
+        "beds": [p.document() for p in plans],
+        "alone": {
+            "cost": round(sum(p[TOTALS].cost for p in plans), 2),
+            "sticks": sum(p[TOTALS].sticks for p in plans),
+        },
+    }

@@ -1,0 +1,35 @@
+"""The Yard: what all beds of a place share, and a bed with what it leaves to its yard filled in."""
+
+from acrebox.core.yard.document import (
+    CURRENT_SCHEMA,
+    LONE,
+    Dates,
+    Made,
+    Place,
+    Saw,
+    Soil,
+    Stacked,
+    Yard,
+    check_yard,
+    read_yard,
+    yard_problems,
+)
+from acrebox.core.yard.settle import book_of, left_over, settled
+
+__all__ = [
+    "CURRENT_SCHEMA",
+    "LONE",
+    "Dates",
+    "Made",
+    "Place",
+    "Saw",
+    "Soil",
+    "Stacked",
+    "Yard",
+    "book_of",
+    "check_yard",
+    "left_over",
+    "read_yard",
+    "settled",
+    "yard_problems",
+]

@@ -1,0 +1,166 @@
+"""The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
+
+from enum import StrEnum
+from typing import Annotated, Any, Literal
+
+from pydantic import ConfigDict, Field, ValidationError
+
+from acrebox.core.design import Choice, Design, SoldLength, problem_of, upgraded
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.printing import System
+from acrebox.core.measure.written import Length
+from acrebox.core.stock import catalogue
+
+CURRENT_SCHEMA: Literal[1] = 1
+
+
+class Dates(StrEnum):
+    """The order in which a date is written."""
+
+    DAY_FIRST = "day_first"
+    MONTH_FIRST = "month_first"
+    YEAR_FIRST = "year_first"
+
+
+class Saw(Choice):
+    """The saw and how it is used: what a cut takes, what is squared off a stick first, which off-cuts are
+    kept, and how deep it cuts where that is known.
+    """
+
+    kerf: Length = Length("3 mm")
+    trim: Length = Length("0 mm")
+    trim_ends: Literal["one", "both"] = "one"
+    keep_from: Length = Length("300 mm")
+    depth: Length | None = None
+
+
+class Stacked(Choice):
+    """Sticks of the pile, which cost nothing; `spans` are the sound stretches of each, where it has any
+    that are not.
+    """
+
+    stock: str
+    length: Length
+    count: Annotated[int, Field(ge=1, le=1000)] = 1
+    spans: tuple[tuple[Length, Length], ...] | None = None
+
+
+class Made(Choice):
+    """A piece that is sawn: for which part of which bed it was made, and how long it is."""
+
+    bed: str
+    part: str
+    length: Length
+    stick: int | None = None
+
+
+class Soil(Choice):
+    """What the ground of the yard is, and what its soil weighs wet [kN/m³] and how it holds [°], where
+    that is known.
+    """
+
+    kind: Literal["loam", "clay", "sand", "peat", "stony"] | None = None
+    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = None
+    friction: Annotated[float, Field(ge=10, le=45)] | None = None
+
+
+class Place(Choice):
+    """Where a bed stands on the plan of the yard [mm], and how far it is turned [°]."""
+
+    x: float
+    y: float
+    turn: Annotated[float, Field(ge=-360, le=360)] = 0.0
+
+
+class Yard(Choice):
+    """What all beds of a place share. A bed's own choice goes before its yard's.
+
+    `currency` is three letters, `currency_sign` what stands before an amount. `outline` and `things` are
+    kept as they are given until the plan of the yard is drawn.
+    """
+
+    schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
+    name: Annotated[str, Field(min_length=1, max_length=80)] = "The yard"
+    units: System | None = None
+    currency: Annotated[str, Field(pattern="^[A-Z]{3}$")] | None = None
+    currency_sign: Annotated[str, Field(min_length=1, max_length=4)] | None = None
+    tax: Annotated[float, Field(ge=0, le=100)] | None = None
+    dates: Dates = Dates.DAY_FIRST
+    latitude: Annotated[float, Field(ge=-90, le=90)] | None = None
+    longitude: Annotated[float, Field(ge=-180, le=180)] | None = None
+    north_deg: Annotated[float, Field(ge=0, lt=360)] = 0.0
+    soil: Soil = Soil()
+    outline: tuple[tuple[float, float], ...] | None = None
+    things: tuple[dict[str, Any], ...] = ()
+    places: dict[str, Place] = Field(default_factory=dict)
+    saw: Saw = Saw()
+    prices: tuple[SoldLength, ...] = ()
+    pile: tuple[Stacked, ...] = ()
+    made: tuple[Made, ...] = ()
+    beds: tuple[Design, ...] = ()
+
+    model_config = ConfigDict(
+        frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
+    )
+
+    def document(self) -> dict[str, Any]:
+        """The yard as plain JSON values, its beds left out: they are documents of their own."""
+        return self.model_dump(mode="json", exclude_none=True, exclude={"beds"})
+
+
+LONE = Yard()
+"""The yard of a bed that is planned by itself."""
+
+
+def read_yard(data: Any) -> Yard:
+    """A Yard from plain JSON values.
+
+    Raises DesignError that names every field at fault, its value and what is allowed; a bed's fields come
+    after `beds.` and its place.
+    """
+    if isinstance(data, dict) and isinstance(data.get("beds"), list):
+        data = {**data, "beds": [_upgraded(n, bed) for n, bed in enumerate(data["beds"])]}
+    try:
+        return Yard.model_validate(data)
+    except ValidationError as fault:
+        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+
+
+def _upgraded(n: int, bed: Any) -> Any:
+    try:
+        return upgraded(bed)
+    except DesignError as fault:
+        raise DesignError([_within(n, p) for p in fault.problems]) from None
+
+
+def _within(n: int, p: Problem) -> Problem:
+    return Problem(f"beds.{n}.{p.field}", p.value, p.message, p.allowed)
+
+
+def yard_problems(yard: Yard) -> list[Problem]:
+    """Prices and rows of the pile that no bed can use, and amounts of the saw that cannot be."""
+    book, found = catalogue(), list[Problem]()
+    known = ", ".join([*(t.key for t in book.timber), *(s.key for s in book.sheet)])
+    rows = [(f"prices.{n}", row.stock, row.length) for n, row in enumerate(yard.prices)]
+    rows += [(f"pile.{n}", row.stock, row.length) for n, row in enumerate(yard.pile)]
+    for path, stock, length in rows:
+        if book.find_cuttable(stock) is None:
+            says = "The yard has no timber or sheet of that name."
+            found.append(Problem(f"{path}.stock", stock, says, known))
+        if length.mm <= 0:
+            text = str(length.text)
+            found.append(Problem(f"{path}.length", text, "A stick must have a length.", "more than 0"))
+    for name, most in (("kerf", 10.0), ("trim", 500.0), ("keep_from", 5000.0)):
+        written: Length = getattr(yard.saw, name)
+        if not 0 <= written.mm <= most:
+            text = str(written.text)
+            found.append(Problem(f"saw.{name}", text, "That is out of range.", f"0 mm to {most:g} mm"))
+    return found
+
+
+def check_yard(yard: Yard) -> Yard:
+    """The yard itself. Raises DesignError naming every row that no bed can use."""
+    problems = yard_problems(yard)
+    if problems:
+        raise DesignError(problems)
+    return yard

@@ -1,0 +1,78 @@
+"""A bed with what it leaves to its yard filled in, and what of the pile the next bed can have."""
+
+from collections import Counter
+from collections.abc import Iterable
+from functools import lru_cache
+from typing import Any
+
+from acrebox.core.design import BenchChoice, Design, OffCut
+from acrebox.core.measure.convert import tenths
+from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.yard.document import Stacked, Yard
+
+SAW = ("kerf", "trim", "trim_ends", "keep_from")
+SOIL = ("unit_weight", "friction")
+
+
+def settled(design: Design, yard: Yard) -> Design:
+    """The design with the units, saw, prices, pile and soil of its yard, wherever it chose none of its own.
+
+    Prices of a stock that the bed lists itself are the bed's; rows of stocks that nobody sells any more
+    are passed over. The pile comes after the bed's own off-cuts.
+    """
+    own, book = design.bench, catalogue()
+    saw = {name: getattr(yard.saw, name) for name in SAW if name not in own.model_fields_set}
+    listed = [book.find_cuttable(row.stock) for row in own.lengths]
+    prices = tuple(
+        row for row in yard.prices if (cut := book.find_cuttable(row.stock)) is not None and cut not in listed
+    )
+    pile = tuple(
+        OffCut(stock=row.stock, length=row.length, count=row.count)
+        for row in yard.pile
+        if book.find_cuttable(row.stock) is not None
+    )
+    chosen = {name: getattr(own, name) for name in SAW if name in own.model_fields_set}
+    bench = BenchChoice.model_construct(
+        **chosen, **saw, lengths=own.lengths + prices, offcuts=own.offcuts + pile
+    )
+    soil = {
+        name: value
+        for name in SOIL
+        if name not in design.loads.model_fields_set and (value := getattr(yard.soil, name)) is not None
+    }
+    update: dict[str, Any] = {"bench": bench, "loads": design.loads.model_copy(update=soil)}
+    if design.units is None and yard.units is not None:
+        update["units"] = yard.units
+    return design.model_copy(update=update)
+
+
+@lru_cache(maxsize=64)
+def _book(currency: str, sign: str) -> Catalogue:
+    return catalogue().model_copy(update={"currency": currency, "currency_sign": sign})
+
+
+def book_of(yard: Yard) -> Catalogue:
+    """The catalogue with amounts in the yard's currency; a currency without a sign of its own is written
+    by its letters.
+    """
+    book = catalogue()
+    if yard.currency in (None, book.currency) and yard.currency_sign in (None, book.currency_sign):
+        return book
+    currency = yard.currency or book.currency
+    usual = book.currency_sign if currency == book.currency else f"{currency} "
+    return _book(currency, yard.currency_sign or usual)
+
+
+def left_over(pile: Iterable[Stacked], used: Iterable[tuple[str, int]]) -> tuple[Stacked, ...]:
+    """What of a pile is left for the next bed: `used` are the sticks of it that a bed is cut from, as stock
+    and length [0.1 mm].
+    """
+    book, taken, left = catalogue(), Counter(used), []
+    for row in pile:
+        cut = book.find_cuttable(row.stock)
+        key = (cut.key if cut else row.stock, tenths(row.length.mm))
+        gone = min(row.count, taken[key])
+        taken[key] -= gone
+        if row.count > gone:
+            left.append(row.model_copy(update={"count": row.count - gone}))
+    return tuple(left)

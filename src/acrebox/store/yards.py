@@ -1,0 +1,75 @@
+"""Yards: made, changed from a known revision, undone, put away."""
+
+from dataclasses import dataclass
+from functools import cached_property
+from uuid import UUID, uuid4
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_problems
+from acrebox.store.documents import DocumentStore, Kept, kept
+from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
+
+
+@dataclass(frozen=True, kw_only=True)
+class KeptYard(Kept):
+    """A yard at its newest revision, and how many beds stand in it."""
+
+    beds: int
+
+    @cached_property
+    def _readable(self) -> tuple[Yard, tuple[Problem, ...]]:
+        try:
+            found = read_yard(self.document)
+        except DesignError as fault:
+            return LONE, fault.problems
+        return found, tuple(yard_problems(found))
+
+    @property
+    def yard(self) -> Yard:
+        """The yard that is kept; the usual one where nobody can read it any more, as `problems` says."""
+        return self._readable[0]
+
+    @property
+    def problems(self) -> tuple[Problem, ...]:
+        """What of it cannot be read, or no bed can use."""
+        return self._readable[1]
+
+
+class YardStore(DocumentStore[KeptYard, YardRow]):
+    """Yards in one database."""
+
+    what = "yard"
+    rows = YardRow
+    revisions = YardRevisionRow
+
+    def list(self) -> list[KeptYard]:
+        """All yards that are not put away, in the order they were made."""
+        with Session(self._engine) as session:
+            query = select(YardRow).where(YardRow.deleted_at.is_(None)).order_by(YardRow.place)
+            return [self._read(session, row) for row in session.scalars(query)]
+
+    def make(self, yard: Yard) -> KeptYard:
+        """A new yard."""
+        with Session(self._engine) as session:
+            row = YardRow(id=uuid4(), head=0)
+            session.add(row)
+            session.flush()
+            self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
+            session.commit()
+            return self._read(session, row)
+
+    def first(self) -> KeptYard:
+        """The first yard there is; the usual one is made where there is none."""
+        found = self.list()
+        return found[0] if found else self.make(LONE)
+
+    def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> KeptYard:
+        """Save a yard that started from revision `base`. Raises StaleError when that is not the newest."""
+        return self._change(yard_id, base, yard.document(), CURRENT_SCHEMA, write_id)
+
+    def _read(self, session: Session, row: YardRow) -> KeptYard:
+        count = select(func.count()).where(BedRow.yard_id == row.id, BedRow.deleted_at.is_(None))
+        return KeptYard(**kept(row, self._newest(session, row)), beds=session.scalar(count) or 0)

@@ -1,0 +1,102 @@
+"""What the first release left behind comes over whole: `released-0001.sql` is its dump."""
+
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from sqlalchemy import Engine, text
+
+from acrebox.api.figures import rows_of
+from acrebox.core.design import read_design
+from acrebox.core.plan import CUTTING, plan_bed
+from acrebox.demo import demo_beds
+from acrebox.store import Bed, BedStore, YardStore
+from acrebox.store.engine import connect, migrate
+
+DUMP = (Path(__file__).parent / "released-0001.sql").read_text("utf-8")
+
+
+@pytest.fixture
+def released(database_url: str) -> Iterator[Engine]:
+    made = connect(database_url)
+    with made.begin() as connection:
+        connection.exec_driver_sql(DUMP)
+    yield made
+    made.dispose()
+
+
+def every_revision(engine: Engine) -> list[tuple[Any, ...]]:
+    query = "SELECT bed_id, number, kind, undo_to, redo_to, made_at FROM revision ORDER BY bed_id, number"
+    with engine.connect() as connection:
+        return [tuple(row) for row in connection.execute(text(query))]
+
+
+def beds_of(engine: Engine) -> dict[str, Bed]:
+    return {str(b.document["name"]): b for b in BedStore(engine).list(YardStore(engine).first().id)}
+
+
+def test_every_bed_and_every_revision_comes_over_into_one_yard(released: Engine) -> None:
+    before = every_revision(released)
+    migrate(released)
+    assert every_revision(released) == before
+    [yard] = YardStore(released).list()
+    assert yard.yard.name == "The yard"
+    assert yard.beds == len(demo_beds()) - 1
+    with released.connect() as connection:
+        away = connection.scalar(text("SELECT id FROM bed WHERE deleted_at IS NOT NULL"))
+    back = BedStore(released).restore(away)
+    assert back.document["name"] == "Pallet box, strawberries"
+    assert back.yard_id == yard.id
+
+
+def test_what_was_chosen_stays_and_what_was_only_written_out_is_left_to_the_yard(released: Engine) -> None:
+    migrate(released)
+    beds = beds_of(released)
+    assert beds["Bean row"].document["bench"] == {"kerf": "1/8 in"}
+    assert beds["Wave horseshoe"].document["bench"] == {}
+    assert beds["Wave horseshoe"].document["loads"] == {}
+    assert beds["Kitchen door herbs"].document["bench"]["offcuts"][0]["length"] == "1.35 m"
+
+
+def test_a_bed_that_can_be_planned_plans_as_before(released: Engine) -> None:
+    with released.connect() as connection:
+        old = connection.scalar(text("SELECT design FROM revision WHERE design->>'name' = 'Wave horseshoe'"))
+    before = plan_bed(read_design(old)).document()
+    migrate(released)
+    assert plan_bed(beds_of(released)["Wave horseshoe"].design).document() == before
+
+
+def test_pieces_that_were_sawn_stay_sawn_under_the_names_of_their_parts(released: Engine) -> None:
+    migrate(released)
+    bed = beds_of(released)["Bean row"]
+    cut = {t.key: t.length_mm for t in bed.ticks if t.kind == "cut"}
+    lengths = {p.key: p.length_mm for s in plan_bed(bed.design)[CUTTING].sticks for p in s.pieces}
+    known = {key: length for key, length in cut.items() if length is not None}
+    assert len(known) == 5
+    assert known == {key: lengths[key] for key in known}
+    # One that belongs to no piece of the bed any more is kept as it was.
+    assert [key for key, length in cut.items() if length is None] == ["spruce-2x8:99999:1"]
+    assert [t.key for t in bed.ticks if t.kind == "fill"] == ["logs"]
+
+
+def test_a_cap_within_the_construction_is_read_as_the_add_on_it_is_now(released: Engine) -> None:
+    migrate(released)
+    bed = beds_of(released)["Bean row"]
+    assert "cap" in bed.document["construction"]
+    assert bed.design.add_ons.cap is not None
+    assert bed.design.add_ons.cap.board == "2x6"
+
+
+def test_beds_that_nobody_can_read_or_build_are_rows_beside_the_others(released: Engine) -> None:
+    migrate(released)
+    rows = {str(r.bed.document["name"]): r for r in rows_of(YardStore(released).first(), BedStore(released))}
+    wrong = {name: [p.field for p in r.problems] for name, r in rows.items() if r.problems}
+    assert wrong == {"Long bed by the fence": ["construction.board"], "Corner by the plum": ["outline"]}
+    assert all(r.figures is not None for name, r in rows.items() if name not in wrong)
+
+
+def test_migrations_say_nothing_the_second_time(engine: Engine) -> None:
+    migrate(engine)
+    with engine.connect() as connection:
+        assert connection.scalar(text("SELECT count(*) FROM alembic_version")) == 1
