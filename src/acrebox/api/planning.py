@@ -14,7 +14,7 @@ from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design
 from acrebox.core.measure.printing import System
-from acrebox.core.plan import Plan, open_plan, plan_bed, plan_model
+from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, catalogue
@@ -30,6 +30,11 @@ Chapters = Annotated[
 
 Light = Annotated[
     bool, Query(description="leave out the heavy chapters, which are large and rarely looked at")
+]
+
+Have = Annotated[
+    str | None,
+    Query(description="chapters that are had already, as key:mark separated by commas"),
 ]
 
 
@@ -85,19 +90,25 @@ def _health() -> dict[str, str]:
 
 
 def _plan(
-    design: Design, asked: Context, effort: Effort = 1.0, chapters: Chapters = None, light: Light = False
+    design: Design,
+    asked: Context,
+    effort: Effort = 1.0,
+    chapters: Chapters = None,
+    light: Light = False,
+    workings: bool = True,
+    have: Have = None,
 ) -> Response:
-    """The Plan of a Design in its yard, or the chapters named; stores nothing."""
-    yard = asked.yard_of(design.name)
-    if chapters is None:
-        keys = [c.key for c in published() if not (light and c.heavy)]
-        return _json(plan_bed(design, yard, effort), keys)
-    keys = [key.strip() for key in chapters.split(",") if key.strip()]
-    return _json(open_plan(design, yard, effort), keys)
+    """The Plan of a Design in its yard, or the chapters named; stores nothing.
 
-
-def _json(plan: Plan, keys: list[str]) -> Response:
-    return Response(plan.json(keys), media_type="application/json")
+    With `have`, even an empty one, chapters whose mark is had already are left out, and `marks` are added.
+    """
+    keys = [c.key for c in published() if not (light and c.heavy)]
+    if chapters is not None:
+        keys = [key.strip() for key in chapters.split(",") if key.strip()]
+    plan = open_plan(design, asked.yard_of(design.name), effort)
+    had = dict(pair.split(":", 1) for pair in (have or "").split(",") if ":" in pair)
+    text = plan.json(keys) if have is None and workings else plan.changed(keys, had, workings=workings)
+    return Response(text, media_type="application/json")
 
 
 def router() -> APIRouter:

@@ -2,8 +2,10 @@
 for.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Mapping
 from functools import cache
+from hashlib import blake2b
+from json import dumps
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, create_model
@@ -13,6 +15,7 @@ from acrebox.core.design import Design, read_design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.head import UNDERSTOOD
+from acrebox.core.plan.rows import BARE
 from acrebox.core.yard import LONE, Made, Yard, book_of, settled
 
 T = TypeVar("T")
@@ -65,9 +68,29 @@ class Plan:
     def json(self, keys: Iterable[str] | None = None) -> bytes:
         """The same as JSON text."""
         parts = [b'"schema":%d' % SCHEMA]
-        for chapter in _asked(keys):
-            text = _adapter(chapter).dump_json(self._work.of(chapter))
+        for chapter, text in self.texts(keys):
             parts.append(text[1:-1] if chapter.spread else b'"%s":%s' % (chapter.key.encode(), text))
+        return b"{" + b",".join(parts) + b"}"
+
+    def texts(
+        self, keys: Iterable[str] | None = None, *, workings: bool = True
+    ) -> Iterator[tuple[Chapter[Any], bytes]]:
+        """The chapters of these keys, each as JSON text of its own, with workings of figures or without."""
+        context = None if workings else BARE
+        for chapter in _asked(keys):
+            yield chapter, _adapter(chapter).dump_json(self._work.of(chapter), context=context)
+
+    def changed(self, keys: Iterable[str] | None, have: Mapping[str, str], *, workings: bool) -> bytes:
+        """As `json`, without the chapters whose mark is had already; `marks` has those of all asked for."""
+        parts, marks = [b'"schema":%d' % SCHEMA], {}
+        for chapter, text in self.texts(keys, workings=workings):
+            if chapter.spread:
+                parts.append(text[1:-1])
+                continue
+            marks[chapter.key] = blake2b(text, digest_size=6).hexdigest()
+            if have.get(chapter.key) != marks[chapter.key]:
+                parts.append(b'"%s":%s' % (chapter.key.encode(), text))
+        parts.append(b'"marks":' + dumps(marks).encode())
         return b"{" + b",".join(parts) + b"}"
 
 

@@ -2,11 +2,15 @@
 
 from typing import Annotated
 
-from pydantic import BaseModel, ConfigDict, Field, PlainSerializer
+from pydantic import BaseModel, ConfigDict, Field, PlainSerializer, SerializationInfo, field_serializer
 
 from acrebox.core.worked import Workings
 
 Amount = Annotated[float, PlainSerializer(lambda v: round(v, 4), return_type=float)]
+
+
+BARE = {"workings": False}
+"""The context in which figures are written without their workings."""
 
 
 class Row(BaseModel):
@@ -19,3 +23,8 @@ class Figures(Row):
     """Figures explained by `working`, keyed by the field they explain."""
 
     working: Workings = Field(default_factory=dict)
+
+    @field_serializer("working")
+    def _unless_bare(self, working: Workings, info: SerializationInfo) -> Workings:
+        """Workings are left out where they are not looked at, so that an edit sends little."""
+        return {} if info.context == BARE else working
