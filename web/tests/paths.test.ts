@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { differences, read, write } from '@/bed/paths'
+import { differences, read, write } from '@/state/paths'
 
 describe('field paths', () => {
   const doc = { name: 'North', fill: { layers: [{ material: 'soil', share: 60 }, { material: 'compost', share: 40 }] } }

@@ -12,13 +12,14 @@ from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
-from acrebox.core.design import Design
+from acrebox.core.design import Design, Group, bed_groups
 from acrebox.core.measure.printing import System
 from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, catalogue
 from acrebox.core.weighing import Weighed, weigh
+from acrebox.core.yard import yard_groups
 
 Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
@@ -67,6 +68,18 @@ def _constructions(units: System = System.METRIC) -> list[Offer]:
     from.
     """
     return list(offers(units))
+
+
+class Questions(BaseModel):
+    """The questions of a bed besides those of its construction, and those of a yard."""
+
+    bed: list[Group]
+    yard: list[Group]
+
+
+def _questions() -> Questions:
+    """Every question that is asked, group by group."""
+    return Questions(bed=list(bed_groups()), yard=list(yard_groups()))
 
 
 def _find_remedies(design: Design, asked: Context) -> list[Remedy]:
@@ -122,5 +135,6 @@ def router() -> APIRouter:
     made.add_api_route("/remedies", _find_remedies, methods=["POST"], name="remedies")
     made.add_api_route("/weigh-up", _weigh_up, methods=["POST"], name="weigh_up")
     made.add_api_route("/stock", _stock, methods=["GET"], name="stock")
+    made.add_api_route("/questions", _questions, methods=["GET"], name="questions")
     made.add_api_route("/health", _health, methods=["GET"], name="health")
     return made

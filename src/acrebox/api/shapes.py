@@ -10,6 +10,8 @@ from acrebox.api.figures import Row
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.plan.figures import Figures
+from acrebox.core.plan.head_rows import Understood
+from acrebox.core.plan.understood import understood
 from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
 from acrebox.core.yard import Yard
@@ -110,6 +112,7 @@ class YardOut(BaseModel):
     can_undo: bool
     can_redo: bool
     beds: int
+    understood: dict[str, Understood]
     problems: list[FieldProblem]
 
     @classmethod
@@ -123,6 +126,7 @@ class YardOut(BaseModel):
             can_undo=kept.can_undo,
             can_redo=kept.can_redo,
             beds=kept.beds,
+            understood=understood(kept.yard),
             problems=[FieldProblem.of(p) for p in kept.problems],
         )
 

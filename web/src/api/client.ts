@@ -5,8 +5,11 @@ import type { components, paths } from './schema'
 type Shapes = components['schemas']
 export type Design = Shapes['Design-Output']
 export type Plan = Shapes['Plan']
-export type Bed = Shapes['BedOut']
+export type Bed = Omit<Shapes['BedOut'], 'design'> & { design: Design }
+export type Yard = Shapes['Yard-Output']
+export type KeptYard = Omit<Shapes['YardOut'], 'yard'> & { yard: Yard }
 export type YardBed = Shapes['YardBed']
+export type Figures = Shapes['Figures']
 export type Catalogue = Shapes['Catalogue']
 export type Worked = Shapes['Worked']
 export type WatchOut = Shapes['WatchOut']
@@ -48,30 +51,59 @@ async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; respon
   }
 }
 
-const from = (revision: number) => ({ 'If-Match': `"${revision}"` })
+const from = (revision: number, writeId?: string) => ({ 'If-Match': `"${revision}"`, ...(writeId ? { 'Idempotency-Key': writeId } : {}) })
 const bedPath = (bed_id: string) => ({ path: { bed_id } })
+const yardPath = (yard_id: string) => ({ path: { yard_id } })
+/** Which bed or yard something is worked out for, if any. */
+export interface Where { bed?: string; yard?: string }
+
+/** How a plan is asked for: which chapters, what is had of them already, whether workings are wanted. */
+export interface Asking {
+  bed?: string
+  chapters: string[]
+  have?: Record<string, string>
+  effort?: number
+  workings?: boolean
+  signal?: AbortSignal
+}
+const marksOf = (have: Record<string, string>) => Object.entries(have).map(([key, mark]) => `${key}:${mark}`).join(',')
 
 export const api = {
   stock: () => answer<Catalogue>(http.GET('/api/stock')),
   constructions: (units: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units } } })),
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
-  remedies: (design: Design) => answer<Remedy[]>(http.POST('/api/remedies', { body: design as never })),
-  weighUp: (designs: Design[], rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { body: { designs, ...(rates ? { rates } : {}) } as never })),
-  plan: (design: Design, signal: AbortSignal, effort = 1) => answer<Plan>(http.POST('/api/plan', { params: { query: { effort, light: true } }, body: design as never, signal })),
-  solids: (design: Design) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { chapters: 'solids' } }, body: design as never })),
+  remedies: (design: Design, where: Where) => answer<Remedy[]>(http.POST('/api/remedies', { params: { query: where }, body: design as never })),
+  weighUp: (designs: Design[], where: Where, rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { params: { query: where }, body: { designs, ...(rates ? { rates } : {}) } as never })),
+  plan: (design: Design, { bed, chapters, have, effort = 1, workings = false, signal }: Asking) =>
+    answer<Plan & { marks: Record<string, string> }>(
+      http.POST('/api/plan', { params: { query: { bed, chapters: chapters.join(','), effort, workings, ...(workings ? {} : { have: marksOf(have ?? {}) }) } }, body: design as never, signal }),
+    ),
+  solids: (design: Design, bed: string) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { bed, chapters: 'solids' } }, body: design as never })),
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
-  beds: () => answer<YardBed[]>(http.GET('/api/beds')),
+
+  yards: () => answer<KeptYard[]>(http.GET('/api/yards')),
+  yard: (id: string) => answer<KeptYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),
+  makeYard: (yard: Partial<Yard>) => answer<KeptYard>(http.POST('/api/yards', { body: yard as never })),
+  changeYard: (id: string, revision: number, yard: Yard, writeId?: string) =>
+    answer<KeptYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
+  stepYard: (id: string, revision: number, way: 'undo' | 'redo') =>
+    answer<KeptYard>(http.POST('/api/yards/{yard_id}/{way}', { params: { path: { yard_id: id, way }, header: from(revision) as never } })),
+  removeYard: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision) as never } }) as never),
+  restoreYard: (id: string) => answer<KeptYard>(http.POST('/api/yards/{yard_id}/restore', { params: yardPath(id) })),
+
+  beds: (yard: string) => answer<YardBed[]>(http.GET('/api/beds', { params: { query: { yard } } })),
   bed: (id: string) => answer<Bed>(http.GET('/api/beds/{bed_id}', { params: bedPath(id) })),
-  make: (design: Design) => answer<Bed>(http.POST('/api/beds', { body: design as never })),
-  change: (id: string, revision: number, design: Design) =>
-    answer<Bed>(http.PUT('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never }, body: design as never })),
+  make: (design: Design, yard?: string | null) => answer<Bed>(http.POST('/api/beds', { params: { query: yard ? { yard } : {} }, body: design as never })),
+  change: (id: string, revision: number, design: Design, writeId?: string) =>
+    answer<Bed>(http.PUT('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision, writeId) as never }, body: design as never })),
   step: (id: string, revision: number, way: 'undo' | 'redo') =>
     answer<Bed>(http.POST('/api/beds/{bed_id}/{way}', { params: { path: { bed_id: id, way }, header: from(revision) as never } })),
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),
-  tick: (id: string, kind: string, key: string, done: boolean) => {
+  tick: (id: string, kind: string, key: string, done: boolean, length_mm?: number) => {
     const params = { path: { bed_id: id, kind, key } }
-    return answer<Bed>(done ? http.PUT('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }) : http.DELETE('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }))
+    const put = () => http.PUT('/api/beds/{bed_id}/ticks/{kind}/{key}', { params, body: length_mm === undefined ? null : { length_mm } })
+    return answer<Bed>(done ? put() : http.DELETE('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }))
   },
 }

@@ -2,7 +2,7 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
-import { differences } from '@/bed/paths'
+import { differences } from '@/state/paths'
 import { useThisBed } from '@/bed/useBed'
 
 /** Two versions of one bed, side by side: nothing is overwritten until the gardener has chosen. */

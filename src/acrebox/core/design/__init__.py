@@ -2,7 +2,7 @@
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick
-from acrebox.core.design.bench import BenchChoice, OffCut, SoldLength
+from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength
 from acrebox.core.design.construction import (
     CORNERS,
     POST_QUESTIONS,
@@ -17,6 +17,7 @@ from acrebox.core.design.construction import (
 )
 from acrebox.core.design.document import Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
+from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import (
     AnyOutline,
@@ -52,6 +53,7 @@ __all__ = [
     "Corner",
     "Design",
     "FillChoice",
+    "Group",
     "HShape",
     "Hoops",
     "LShape",
@@ -68,6 +70,7 @@ __all__ = [
     "Reach",
     "Rectangle",
     "RegularPolygon",
+    "SawChoice",
     "Seats",
     "Site",
     "SoldLength",
@@ -77,6 +80,7 @@ __all__ = [
     "TypedSide",
     "UShape",
     "asks",
+    "bed_groups",
     "constructions",
     "problem_of",
     "questions_of",

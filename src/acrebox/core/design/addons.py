@@ -1,11 +1,12 @@
 """What can be added to a bed of any construction."""
 
 from enum import StrEnum
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
 from acrebox.core.design.base import Choice, MeasuredStick
+from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
 
 
@@ -16,56 +17,92 @@ class CapCorner(StrEnum):
     BUTTED = "butted"
 
 
-class Cap(Choice):
+CAP_CORNERS: dict[str, Any] = {"butted": "butted", "mitred": "mitred"}
+LEVELS: dict[str, Any] = {"top": "near the top", "top_and_bottom": "near the top and the bottom"}
+
+
+class Cap(Asking):
     """A board laid flat along the top of the walls."""
 
-    board: str = "2x6"
+    order = ("board", "overhang", "corner")
+
+    board: str = Field("2x6", json_schema_extra=asks("Cap of", stock="board"))
     board_measured: MeasuredStick = MeasuredStick()
-    overhang: Length = Length("3/4 in")
-    corner: CapCorner = CapCorner.BUTTED
+    overhang: Length = Field(
+        Length("3/4 in"), json_schema_extra=asks("Overhang outside", label="Overhang of the cap")
+    )
+    corner: CapCorner = Field(
+        CapCorner.BUTTED,
+        json_schema_extra=asks("Its corners", label="Corners of the cap", words=CAP_CORNERS),
+    )
 
 
-class Ties(Choice):
+class Ties(Asking):
     """Timbers across the inside that hold long sides together: by the rule, or so many a side."""
 
-    stock: str = "2x4"
-    count: Annotated[int, Field(ge=1, le=12)] | None = None
-    levels: Literal["top", "top_and_bottom"] = "top"
+    order = ("stock", "count", "levels")
+
+    stock: str = Field("2x4", json_schema_extra=asks("Ties of", stock="rail"))
+    count: Annotated[int, Field(ge=1, le=12)] | None = Field(
+        None,
+        json_schema_extra=asks("Ties in a side", hint="Left empty: by the rule, one in 3 m, two in 3.6 m."),
+    )
+    levels: Literal["top", "top_and_bottom"] = Field(
+        "top", json_schema_extra=asks("They lie", label="Ties lie", words=LEVELS)
+    )
 
 
-class Straps(Choice):
+class Straps(Asking):
     """Steel bands right round the outside, the highest at three quarters of the height."""
 
-    count: Annotated[int, Field(ge=1, le=4)] = 1
-    lap: Length = Length("150 mm")
+    order = ("count", "lap")
+
+    count: Annotated[int, Field(ge=1, le=4)] = Field(1, json_schema_extra=asks("How many", label="Straps"))
+    lap: Length = Field(Length("150 mm"), json_schema_extra=asks("Ends lap", label="Lap of the strap"))
 
 
-class Seats(Choice):
+class Seats(Asking):
     """Benches outside on chosen sides: seat boards on rails, carried by 45° brackets."""
 
-    sides: Annotated[tuple[str, ...], Field(min_length=1)]
-    board: str = "2x6"
-    rail: str = "2x4"
-    height: Length = Length("430 mm")
-    depth: Length = Length("300 mm")
-    overhang: Length = Length("20 mm")
+    order = ("sides", "height", "depth", "overhang", "board", "rail")
+
+    sides: Annotated[tuple[str, ...], Field(min_length=1)] = Field(
+        json_schema_extra=asks("On the sides", label="Bench on", instrument="sides")
+    )
+    board: str = Field("2x6", json_schema_extra=asks("Seat of", stock="board"))
+    rail: str = Field("2x4", json_schema_extra=asks("Rails, brackets", stock="rail"))
+    height: Length = Field(Length("430 mm"), json_schema_extra=asks("Seat height"))
+    depth: Length = Field(Length("300 mm"), json_schema_extra=asks("Seat depth, about", label="Seat depth"))
+    overhang: Length = Field(
+        Length("20 mm"), json_schema_extra=asks("Overhang in front", label="Overhang of the seat")
+    )
 
 
-class Trellis(Choice):
+class Trellis(Asking):
     """Uprights on the outside of one side, feet on the ground, for something to climb."""
 
-    side: str
-    stock: str = "2x4"
-    height: Length = Length("1.8 m")
-    spacing: Length = Length("900 mm")
+    order = ("side", "height", "spacing", "stock")
+
+    side: str = Field(json_schema_extra=asks("On side", label="Trellis on side", of="sides"))
+    stock: str = Field("2x4", json_schema_extra=asks("Uprights of", stock="rail"))
+    height: Length = Field(
+        Length("1.8 m"), json_schema_extra=asks("Uprights, high", label="Height of the uprights")
+    )
+    spacing: Length = Field(
+        Length("900 mm"), json_schema_extra=asks("One every", label="Limit between uprights")
+    )
 
 
-class Hoops(Choice):
+class Hoops(Asking):
     """Sleeves inside the two longest sides that hold the feet of hoops."""
 
+    order = ("length", "spacing")
+
     stock: str = "sleeve-25"
-    length: Length = Length("300 mm")
-    spacing: Length = Length("1 m")
+    length: Length = Field(
+        Length("300 mm"), json_schema_extra=asks("Sleeves, long", label="Length of a sleeve")
+    )
+    spacing: Length = Field(Length("1 m"), json_schema_extra=asks("One every", label="Limit between sleeves"))
 
 
 class AddOns(Choice):

@@ -1,11 +1,12 @@
 """The saw, what the yard has and what is to hand."""
 
 from decimal import Decimal
-from typing import Annotated, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
 from acrebox.core.design.base import Choice, LeftToYard
+from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
 
 
@@ -26,12 +27,33 @@ class OffCut(Choice):
     count: Annotated[int, Field(ge=1, le=1000)] = 1
 
 
-class BenchChoice(LeftToYard):
+TRIMMED: dict[str, Any] = {"one": "one end of each stick", "both": "both ends"}
+
+
+class SawChoice(Asking):
+    """The saw and how it is used: what a cut takes, what is squared off a stick first, which off-cuts are
+    kept.
+    """
+
+    order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from")
+
+    kerf: Length = Field(Length("3 mm"), json_schema_extra=asks("Kerf, a cut", label="Kerf"))
+    trim: Length = Field(
+        Length("0 mm"),
+        json_schema_extra=asks(
+            "Squared off",
+            label="Squared off a stick",
+            hint="What comes off a stick's end before the first piece.",
+        ),
+    )
+    trim_ends: Literal["one", "both"] = Field(
+        "one", json_schema_extra=asks("Squared are", label="Squared ends", words=TRIMMED)
+    )
+    keep_from: Length = Field(Length("300 mm"), json_schema_extra=asks("Off-cuts kept from"))
+
+
+class BenchChoice(LeftToYard, SawChoice):
     """The saw, what the yard has and what is to hand, where that is another than for the whole yard."""
 
-    kerf: Length = Length("3 mm")
-    trim: Length = Length("0 mm")
-    trim_ends: Literal["one", "both"] = "one"
-    keep_from: Length = Length("300 mm")
     lengths: tuple[SoldLength, ...] = ()
     offcuts: tuple[OffCut, ...] = ()

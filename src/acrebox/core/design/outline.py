@@ -3,11 +3,12 @@ by side.
 """
 
 from enum import StrEnum
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
 from acrebox.core.design.base import Choice
+from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
 
 
@@ -18,60 +19,85 @@ class Measured(StrEnum):
     INSIDE = "inside"
 
 
-class _Outline(Choice):
-    measured: Measured = Measured.OUTSIDE
+SHAPES: dict[str, Any] = {
+    "rectangle": "a rectangle",
+    "l": "an L",
+    "u": "a U",
+    "h": "an H",
+    "regular": "equal sides all round",
+    "polygon": "side by side, as I walk it",
+}
+MEASURES: dict[str, Any] = {"outside": "outside, edge to edge", "inside": "inside, where soil goes"}
+LONG, WIDE = "Length, {outline.measured}", "Width, {outline.measured}"
+
+
+def _leg(ask: str) -> dict[str, Any]:
+    return asks(ask, label=f"{ask}, {{outline.measured}}")
+
+
+class _Outline(Asking):
+    measured: Measured = Field(Measured.OUTSIDE, json_schema_extra=asks("Sizes are measured", words=MEASURES))
+
+
+class _Boxed(_Outline):
+    length: Length = Field(json_schema_extra=asks("Overall length", label=LONG))
+    width: Length = Field(json_schema_extra=asks("Overall width", label=WIDE))
 
 
 class Rectangle(_Outline):
     """A rectangular bed."""
 
+    order = ("measured", "length", "width")
+
     shape: Literal["rectangle"] = "rectangle"
-    length: Length
-    width: Length
+    length: Length = Field(json_schema_extra=asks("How long", label=LONG))
+    width: Length = Field(json_schema_extra=asks("How wide", label=WIDE))
 
 
-class LShape(_Outline):
+class LShape(_Boxed):
     """A rectangle of `length` × `width` less its back right corner: the front leg is `front` wide, the
     left leg `left`.
     """
 
+    order = ("measured", "length", "width", "front", "left")
+
     shape: Literal["l"] = "l"
-    length: Length
-    width: Length
-    front: Length
-    left: Length
+    front: Length = Field(json_schema_extra=_leg("Front leg, wide"))
+    left: Length = Field(json_schema_extra=_leg("Left leg, wide"))
 
 
-class UShape(_Outline):
+class UShape(_Boxed):
     """A rectangle less a bay in its back: the front leg is `front` wide, the legs at the sides `left` and
     `right`.
     """
 
+    order = ("measured", "length", "width", "front", "left", "right")
+
     shape: Literal["u"] = "u"
-    length: Length
-    width: Length
-    front: Length
-    left: Length
-    right: Length
+    front: Length = Field(json_schema_extra=_leg("Front leg, wide"))
+    left: Length = Field(json_schema_extra=_leg("Left leg, wide"))
+    right: Length = Field(json_schema_extra=_leg("Right leg, wide"))
 
 
-class HShape(_Outline):
+class HShape(_Boxed):
     """Two legs `left` and `right` wide, joined by a bar `bar` wide across the middle."""
 
+    order = ("measured", "length", "width", "left", "right", "bar")
+
     shape: Literal["h"] = "h"
-    length: Length
-    width: Length
-    left: Length
-    right: Length
-    bar: Length
+    left: Length = Field(json_schema_extra=_leg("Left leg, wide"))
+    right: Length = Field(json_schema_extra=_leg("Right leg, wide"))
+    bar: Length = Field(json_schema_extra=_leg("Bar, wide"))
 
 
 class RegularPolygon(_Outline):
     """A polygon of equal sides, `side` long each."""
 
+    order = ("measured", "sides", "side")
+
     shape: Literal["regular"] = "regular"
-    sides: Annotated[int, Field(ge=3, le=24)]
-    side: Length
+    sides: Annotated[int, Field(ge=3, le=24)] = Field(json_schema_extra=asks("How many sides"))
+    side: Length = Field(json_schema_extra=asks("Each side", label="Each side, {outline.measured}"))
 
 
 class TypedSide(Choice):
@@ -86,10 +112,17 @@ class TypedSide(Choice):
 class Polygon(_Outline):
     """Sides walked anticlockwise, the bed on the left hand; the last side closes the outline by itself."""
 
+    order = ("measured", "sides")
+
     shape: Literal["polygon"] = "polygon"
-    sides: Annotated[tuple[TypedSide, ...], Field(min_length=2, max_length=80)]
+    sides: Annotated[tuple[TypedSide, ...], Field(min_length=2, max_length=80)] = Field(
+        json_schema_extra=asks("Its sides", instrument="walked")
+    )
 
 
 AnyOutline = Annotated[
     Rectangle | LShape | UShape | HShape | RegularPolygon | Polygon, Field(discriminator="shape")
 ]
+
+
+OUTLINES: tuple[type[_Outline], ...] = (Rectangle, LShape, UShape, HShape, RegularPolygon, Polygon)

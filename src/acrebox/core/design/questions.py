@@ -1,6 +1,6 @@
 """Questions as data: what a field of a design asks, in which words, when, and in what order."""
 
-from typing import Any, ClassVar, Literal, get_args, get_origin
+from typing import Annotated, Any, ClassVar, Literal, get_args, get_origin
 
 from pydantic import BaseModel, ConfigDict
 from pydantic.fields import FieldInfo
@@ -8,7 +8,9 @@ from pydantic.fields import FieldInfo
 from acrebox.core.design.base import Choice
 from acrebox.core.measure.written import Length
 
-QuestionKind = Literal["length", "number", "choice", "timber", "sheet", "yes", "own"]
+QuestionKind = Literal[
+    "length", "number", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
+]
 
 
 class Answer(BaseModel):
@@ -22,6 +24,9 @@ class Answer(BaseModel):
 
 class Asked(BaseModel):
     """A question of the sheet about one field. `own` ones are drawn by an instrument of that name.
+
+    In `label`, `{path}` stands for the answer to another question. `before` and `after` are words beside the
+    answer.
 
     `stock` says which timbers to offer; `measurable` that what was bought may measure otherwise; `when`
     the answers to another question under which this one is asked; `watch` whose watch-outs stand under
@@ -38,6 +43,7 @@ class Asked(BaseModel):
     answers: list[Answer] = []
     usual: str | None = None
     optional: bool = False
+    before: str | None = None
     after: str | None = None
     stock: str | None = None
     measurable: bool = False
@@ -66,7 +72,7 @@ def questions_of(model: type[Asking], root: str) -> list[Asked]:
     """The questions of a model in its order, their fields under the path `root`."""
     found = []
     for name in model.order:
-        if name == "height":
+        if name == "height" and name not in model.model_fields:
             own = {"ask": "How high", "instrument": "height", **model.height_asks}
             found.append(Asked(path="height", kind="own", label=own["ask"], watch=["height"], **own))
         elif (extra := _question(model.model_fields[name])) is not None:
@@ -84,6 +90,7 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> 
     field, path = model.model_fields[name], f"{root}.{name}"
     kind = _kind(field, extra)
     words: dict[str, str] = extra.pop("words", {})
+    extra.pop("of", None)
     when: dict[str, list[str]] = extra.pop("when", model.conditions.get(name, {}))
     watch = [path] + ([f"{path}_measured"] if f"{name}_measured" in model.model_fields else [])
     default = None if field.is_required() else field.get_default(call_default_factory=True)
@@ -107,6 +114,11 @@ def _placed(name: str, root: str) -> str:
     return name[1:] if name.startswith("/") else f"{root}.{name}"
 
 
+def _bare(kind: Any) -> Any:
+    """A type without what is said beside it."""
+    return get_args(kind)[0] if get_origin(kind) is Annotated else kind
+
+
 def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
     if "instrument" in extra:
         return "own"
@@ -114,11 +126,13 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
         return "sheet"
     if "stock" in extra:
         return "timber"
+    if extra.get("of") in ("sides", "species"):
+        return "side" if extra["of"] == "sides" else "species"
     if "words" in extra or get_origin(field.annotation) is Literal:
         return "choice"
-    kinds = (field.annotation, *get_args(field.annotation))
+    kinds = {_bare(kind) for kind in (field.annotation, *get_args(field.annotation))}
     if bool in kinds:
         return "yes"
     if Length in kinds:
         return "length"
-    return "number" if float in kinds or int in kinds else "choice"
+    return "number" if float in kinds or int in kinds else "text"

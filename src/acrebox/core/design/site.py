@@ -1,8 +1,11 @@
 """Where the bed stands, as far as the stages built so far ask."""
 
 from enum import StrEnum
+from typing import Any
 
-from acrebox.core.design.base import Choice
+from pydantic import Field
+
+from acrebox.core.design.questions import Asking, asks
 
 
 class Reach(StrEnum):
@@ -12,7 +15,14 @@ class Reach(StrEnum):
     ONE_SIDE = "one_side"
 
 
-class Site(Choice):
+REACHES: dict[str, Any] = {"two_sides": "from two sides or all round", "one_side": "from one side only"}
+
+
+class Site(Asking):
     """Where the bed stands."""
 
-    reach: Reach = Reach.TWO_SIDES
+    order = ("reach",)
+
+    reach: Reach = Field(
+        Reach.TWO_SIDES, json_schema_extra=asks("Worked", label="Worked from", words=REACHES)
+    )

@@ -14,6 +14,7 @@ from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
+from acrebox.core.plan.starts import STARTS  # isort: skip
 from acrebox.core.plan.book import KEPT, Plan, open_plan, plan_bed, plan_document, plan_model
 
 __all__ = [
@@ -39,6 +40,7 @@ __all__ = [
     "SAWN",
     "SOIL",
     "SOLIDS",
+    "STARTS",
     "STRENGTH",
     "STRENGTH_CHECK",
     "TAKEOFF",

@@ -5,15 +5,14 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from acrebox.core.design import Design
 from acrebox.core.measure.convert import litres_to_ft3
 from acrebox.core.measure.printing import print_imperial, print_metric
 from acrebox.core.measure.written import Length, Volume
 from acrebox.core.plan.head_rows import Understood
 
 
-def understood(design: Design) -> dict[str, Understood]:
-    """Every written quantity by its field path (`outline.length`, `fill.layers.0.depth`)."""
+def understood(design: BaseModel) -> dict[str, Understood]:
+    """Every written quantity of a document by its field path (`outline.length`, `fill.layers.0.depth`)."""
     return dict(_walk("", design))
 
 

@@ -14,6 +14,7 @@ from acrebox.core.yard.document import (
     read_yard,
     yard_problems,
 )
+from acrebox.core.yard.groups import yard_groups
 from acrebox.core.yard.settle import book_of, left_over, settled
 
 __all__ = [
@@ -31,5 +32,6 @@ __all__ = [
     "left_over",
     "read_yard",
     "settled",
+    "yard_groups",
     "yard_problems",
 ]

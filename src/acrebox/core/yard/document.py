@@ -1,11 +1,11 @@
 """The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
 
 from enum import StrEnum
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import ConfigDict, Field, ValidationError
 
-from acrebox.core.design import Choice, Design, SoldLength, problem_of, upgraded
+from acrebox.core.design import Asking, Choice, Design, SawChoice, SoldLength, asks, problem_of, upgraded
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
 from acrebox.core.measure.written import Length
@@ -22,16 +22,17 @@ class Dates(StrEnum):
     YEAR_FIRST = "year_first"
 
 
-class Saw(Choice):
-    """The saw and how it is used: what a cut takes, what is squared off a stick first, which off-cuts are
-    kept, and how deep it cuts where that is known.
-    """
+class Saw(SawChoice):
+    """The saw of the yard, and how deep it cuts where that is known."""
 
-    kerf: Length = Length("3 mm")
-    trim: Length = Length("0 mm")
-    trim_ends: Literal["one", "both"] = "one"
-    keep_from: Length = Length("300 mm")
-    depth: Length | None = None
+    order: ClassVar[tuple[str, ...]] = (*SawChoice.order, "depth")
+
+    depth: Length | None = Field(
+        None,
+        json_schema_extra=asks(
+            "It cuts", label="Depth of cut", after="deep", hint="Upright; empty: not known."
+        ),
+    )
 
 
 class Stacked(Choice):
@@ -54,14 +55,37 @@ class Made(Choice):
     stick: int | None = None
 
 
-class Soil(Choice):
+GROUNDS: dict[str, Any] = {
+    "loam": "loam",
+    "clay": "clay",
+    "sand": "sand",
+    "peat": "peat",
+    "stony": "stony",
+}
+UNITS: dict[str, Any] = {"metric": "millimetres and litres", "imperial": "feet, inches and gallons"}
+DATES: dict[str, Any] = {
+    "day_first": "day, month, year",
+    "month_first": "month, day, year",
+    "year_first": "year, month, day",
+}
+
+
+class Soil(Asking):
     """What the ground of the yard is, and what its soil weighs wet [kN/m³] and how it holds [°], where
     that is known.
     """
 
-    kind: Literal["loam", "clay", "sand", "peat", "stony"] | None = None
-    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = None
-    friction: Annotated[float, Field(ge=10, le=45)] | None = None
+    order = ("kind", "unit_weight", "friction")
+
+    kind: Literal["loam", "clay", "sand", "peat", "stony"] | None = Field(
+        None, json_schema_extra=asks("The ground is", words=GROUNDS)
+    )
+    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = Field(
+        None, json_schema_extra=asks("Wet soil weighs", label="Weight of wet soil", after="kN/m³")
+    )
+    friction: Annotated[float, Field(ge=10, le=45)] | None = Field(
+        None, json_schema_extra=asks("Friction", label="Friction of the soil", after="°")
+    )
 
 
 class Place(Choice):
@@ -72,23 +96,43 @@ class Place(Choice):
     turn: Annotated[float, Field(ge=-360, le=360)] = 0.0
 
 
-class Yard(Choice):
+class Yard(Asking):
     """What all beds of a place share. A bed's own choice goes before its yard's.
 
     `currency` is three letters, `currency_sign` what stands before an amount. `outline` and `things` are
     kept as they are given until the plan of the yard is drawn.
     """
 
+    order = ("name", "units", "currency", "currency_sign", "dates", "latitude", "longitude", "north_deg")
+
     schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
-    name: Annotated[str, Field(min_length=1, max_length=80)] = "The yard"
-    units: System | None = None
-    currency: Annotated[str, Field(pattern="^[A-Z]{3}$")] | None = None
-    currency_sign: Annotated[str, Field(min_length=1, max_length=4)] | None = None
+    name: Annotated[str, Field(min_length=1, max_length=80)] = Field(
+        "The yard", json_schema_extra=asks("Called", label="Name of the yard")
+    )
+    units: System | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Measured in", words=UNITS, hint="Left alone: each bed as its length is written."
+        ),
+    )
+    currency: Annotated[str, Field(pattern="^[A-Z]{3}$")] | None = Field(
+        None,
+        json_schema_extra=asks("Currency", hint="Three letters, such as CAD; prices stay the figures typed."),
+    )
+    currency_sign: Annotated[str, Field(min_length=1, max_length=4)] | None = Field(
+        None, json_schema_extra=asks("Its sign", label="Sign of the currency")
+    )
     tax: Annotated[float, Field(ge=0, le=100)] | None = None
-    dates: Dates = Dates.DAY_FIRST
-    latitude: Annotated[float, Field(ge=-90, le=90)] | None = None
-    longitude: Annotated[float, Field(ge=-180, le=180)] | None = None
-    north_deg: Annotated[float, Field(ge=0, lt=360)] = 0.0
+    dates: Dates = Field(Dates.DAY_FIRST, json_schema_extra=asks("Dates are written", words=DATES))
+    latitude: Annotated[float, Field(ge=-90, le=90)] | None = Field(
+        None, json_schema_extra=asks("Latitude", after="° north")
+    )
+    longitude: Annotated[float, Field(ge=-180, le=180)] | None = Field(
+        None, json_schema_extra=asks("Longitude", after="° east")
+    )
+    north_deg: Annotated[float, Field(ge=0, lt=360)] = Field(
+        0.0, json_schema_extra=asks("North lies", after="° clockwise from the plan's up", label="North")
+    )
     soil: Soil = Soil()
     outline: tuple[tuple[float, float], ...] | None = None
     things: tuple[dict[str, Any], ...] = ()

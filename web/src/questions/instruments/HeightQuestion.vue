@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Asked, Design } from '@/api/client'
-import { write } from '@/bed/paths'
+import { write } from '@/state/paths'
 import { useThisBed } from '@/bed/useBed'
 import { asTyped, printLength, typeset } from '@/measure/print'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'

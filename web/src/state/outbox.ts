@@ -1,0 +1,132 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { ref } from 'vue'
+
+import { api, type Answer, type Bed, type Design } from '@/api/client'
+
+/* What is ticked or typed while the server cannot be reached waits in this browser (IndexedDB) and is sent once, in
+   order, when it is back. Every entry has a name of its own, by which the server knows it again. */
+
+export interface TickEntry {
+  kind: 'tick'
+  id: string
+  bed: string
+  of: string
+  key: string
+  done: boolean
+  length_mm?: number
+}
+export interface EditEntry {
+  kind: 'edit'
+  id: string
+  bed: string
+  revision: number
+  base: Design
+  design: Design
+}
+export type Entry = TickEntry | EditEntry
+interface Kept extends DBSchema {
+  waiting: { key: number; value: Entry }
+}
+
+export type Sent = (entry: Entry, answer: Answer<Bed>) => void
+
+const RETRY_MS = 4000
+/** How many entries wait. */
+export const waiting = ref(0)
+
+let opened: Promise<IDBPDatabase<Kept>> | null = null
+const database = () => (opened ??= openDB<Kept>('acre-box', 1, { upgrade: (db) => void db.createObjectStore('waiting', { autoIncrement: true }) }))
+const heard = new Set<Sent>()
+let sending: Promise<void> | null = null
+let timer: number | undefined
+
+/** Hear of every entry that was sent, with the server's answer; answers how to stop. */
+export function onSent(hear: Sent): () => void {
+  heard.add(hear)
+  return () => heard.delete(hear)
+}
+
+async function count() {
+  waiting.value = await (await database()).count('waiting')
+}
+
+/** Everything that waits for a bed, oldest first. */
+export async function waitingFor(bed: string): Promise<Entry[]> {
+  return (await (await database()).getAll('waiting')).filter((entry) => entry.bed === bed)
+}
+
+/** Put an entry in line and send what can be sent. An edit takes the place of the bed's edit that waits. */
+export async function put(entry: Entry): Promise<void> {
+  const db = await database()
+  const line = db.transaction('waiting', 'readwrite')
+  let placed = false
+  for (let at = await line.store.openCursor(); at; at = await at.continue()) {
+    const there = at.value
+    if (entry.kind === 'edit' && there.kind === 'edit' && there.bed === entry.bed) {
+      await at.update({ ...entry, revision: there.revision, base: there.base })
+      placed = true
+    }
+  }
+  if (!placed) await line.store.add(entry)
+  await line.done
+  await count()
+  void flush()
+}
+
+/** Take a bed's edit out of the line: a newer one was sent past it. */
+export async function dropEdits(bed: string): Promise<void> {
+  const db = await database()
+  const line = db.transaction('waiting', 'readwrite')
+  for (let at = await line.store.openCursor(); at; at = await at.continue()) {
+    if (at.value.kind === 'edit' && at.value.bed === bed) await at.delete()
+  }
+  await line.done
+  await count()
+}
+
+/** Send what waits, oldest first; stops at the first that cannot be sent, and tries again later. */
+export function flush(): Promise<void> {
+  sending ??= exclusively(sendAll).finally(() => {
+    sending = null
+  })
+  return sending
+}
+
+/** One tab at a time sends. */
+async function exclusively(work: () => Promise<void>) {
+  if (typeof navigator !== 'undefined' && navigator.locks) await navigator.locks.request('acre-box.outbox', work)
+  else await work()
+}
+
+async function sendAll(): Promise<void> {
+  window.clearTimeout(timer)
+  const db = await database()
+  for (;;) {
+    const first = await db.transaction('waiting').store.openCursor()
+    if (!first) break
+    const { key, value } = first
+    const answer = await send(value)
+    // Not reached, or the server is ill: the entry stays in line.
+    if (!answer.ok && (answer.problem.status === 0 || answer.problem.status >= 500)) {
+      timer = window.setTimeout(() => void flush(), RETRY_MS)
+      break
+    }
+    // It may have been replaced by a newer edit while it was under way; then the newer one is next.
+    const now = await db.get('waiting', key)
+    if (now?.id === value.id) await db.delete('waiting', key)
+    else if (now?.kind === 'edit' && answer.ok) await db.put('waiting', { ...now, revision: answer.value.revision, base: answer.value.design }, key)
+    for (const hear of heard) hear(value, answer)
+  }
+  await count()
+}
+
+function send(entry: Entry): Promise<Answer<Bed>> {
+  if (entry.kind === 'edit') return api.change(entry.bed, entry.revision, entry.design, entry.id)
+  return api.tick(entry.bed, entry.of, entry.key, entry.done, entry.length_mm)
+}
+
+/** Begin to look after the line: what waits from last time, and whenever the line is back. */
+export function attend(): void {
+  window.addEventListener('online', () => void flush())
+  void count().then(() => (waiting.value ? flush() : undefined)).catch(() => undefined)
+}

@@ -1,0 +1,74 @@
+import { onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue'
+
+import { api, type Design, type FieldProblem, type Plan } from '@/api/client'
+
+export type Found = 'good' | 'wrong' | 'away' | 'late'
+
+/** The plan of a draft: the chapters on the screen, and of those only what changed is sent. The last good one stays. */
+export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
+  const plan = shallowRef<Plan | null>(null)
+  const trouble = ref<string | null>(null)
+  /** How much work searches may do, in times of a first answer. */
+  const effort = ref(1)
+  const hasWorkings = ref(false)
+  let wanted: string[] = []
+  let marks: Record<string, string> = {}
+  let planned: Design | null = null
+  let asking: AbortController | null = null
+
+  /** Ask for the chapters on the screen; a late answer is dropped. */
+  async function ask(draft: Design): Promise<Found> {
+    asking?.abort()
+    const mine = (asking = new AbortController())
+    const chapters = [...wanted]
+    let answer
+    try {
+      answer = await api.plan(draft, { bed, chapters, have: marks, effort: effort.value, signal: mine.signal })
+    } catch {
+      return 'late'
+    }
+    if (mine !== asking) return 'late'
+    trouble.value = null
+    problems.value = []
+    if (!answer.ok) {
+      if (!answer.problem.problems?.length) {
+        trouble.value = answer.problem.detail
+        return 'away'
+      }
+      problems.value = answer.problem.problems
+      return 'wrong'
+    }
+    take(answer.value, chapters)
+    planned = draft
+    return 'good'
+  }
+
+  /** What came, and of what was there the chapters that are as they were; any other would be of another design. */
+  function take(fresh: Plan & { marks: Record<string, string> }, chapters: string[]) {
+    const old = (plan.value ?? {}) as Record<string, unknown>
+    const same = chapters.filter((key) => key in old && !(key in fresh))
+    if (chapters.some((key) => key in fresh)) hasWorkings.value = false
+    plan.value = { ...Object.fromEntries(same.map((key) => [key, old[key]])), ...fresh } as Plan
+    marks = fresh.marks
+  }
+
+  /** The chapters that the screen shows from now on; those missing are fetched. */
+  async function show(chapters: string[], draft: Design | null) {
+    wanted = chapters
+    if (draft && plan.value && chapters.some((key) => !(key in (plan.value as object)))) await ask(draft)
+  }
+
+  /** Fetch the workings of what is on the screen, once somebody looks at one. */
+  async function wantWorkings(): Promise<void> {
+    const of = planned
+    if (!of || hasWorkings.value) return
+    const answer = await api.plan(of, { bed, chapters: wanted, effort: effort.value, workings: true })
+    if (!answer.ok || of !== planned) return
+    plan.value = { ...(plan.value as Plan), ...answer.value }
+    hasWorkings.value = true
+  }
+
+  const has = (chapters: string[]) => plan.value !== null && chapters.every((key) => key in (plan.value as object))
+  onScopeDispose(() => asking?.abort())
+  return { plan, trouble, effort, hasWorkings, ask, show, wantWorkings, has }
+}

@@ -1,0 +1,268 @@
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+
+import type { Answer, FieldProblem, ProblemDetails } from '@/api/client'
+import { read, write } from './paths'
+import { alike, merge, type Clash } from './merge'
+
+export type SaveState = 'saved' | 'saving' | 'held' | 'offline' | 'stale'
+
+/** A document at its newest revision, as the server has it. */
+export interface Saved<D> {
+  revision: number
+  document: D
+  can_undo: boolean
+  can_redo: boolean
+  saved_at: string
+}
+
+export interface Draft<D> {
+  revision: number
+  base: D
+  document: D
+}
+
+/** How a kind of document is fetched, checked and written. */
+export interface Ways<D> {
+  draftKey: string
+  fetch: () => Promise<Answer<Saved<D>>>
+  put: (revision: number, document: D, writeId: string) => Promise<Answer<Saved<D>>>
+  step: (revision: number, way: 'undo' | 'redo') => Promise<Answer<Saved<D>>>
+  /** Whether a draft can be saved: looked at before every write. */
+  check: (draft: D) => Promise<'good' | 'wrong' | 'away' | 'late'>
+  /** The draft could not be sent: where it waits until the line is back, which then sends it. */
+  keepWaiting?: (draft: Draft<D>, writeId: string) => Promise<void>
+  /** The draft is sent after all: nothing of it waits any more. */
+  dropWaiting?: () => Promise<void>
+}
+
+const SETTLE_MS = 30
+const SAVE_MS = 350
+const RETRY_MS = 4000
+
+/** One document being worked on: its draft, how it is saved, and what happens when it was changed elsewhere. */
+export function useSaving<D extends object>(ways: Ways<D>) {
+  const saved = shallowRef<Saved<D> | null>(null)
+  const draft = shallowRef<D | null>(null)
+  const saveState = ref<SaveState>('saved')
+  const problems = shallowRef<FieldProblem[]>([])
+  const trouble = ref<string | null>(null)
+  const conflict = shallowRef<{ mine: D; saved: Saved<D>; clashes: Clash[] } | null>(null)
+  /** What came from elsewhere and was taken in, told once. */
+  const changedElsewhere = ref(false)
+  let checkTimer: number | undefined
+  let saveTimer: number | undefined
+  /** Writes go one after another, each from what the one before left. */
+  let line: Promise<unknown> = Promise.resolve()
+  let gone = false
+
+  const dirty = () => saved.value !== null && draft.value !== null && !alike(draft.value, saved.value.document)
+  function inLine<T>(work: () => Promise<T>): Promise<T> {
+    const next = line.then(work, work)
+    line = next.catch(() => undefined)
+    return next
+  }
+
+  function keepDraft() {
+    if (saved.value && draft.value) localStorage.setItem(ways.draftKey, JSON.stringify({ revision: saved.value.revision, base: saved.value.document, document: draft.value }))
+  }
+  const dropDraft = () => localStorage.removeItem(ways.draftKey)
+  function findDraft(): Draft<D> | null {
+    const text = localStorage.getItem(ways.draftKey)
+    if (!text) return null
+    try {
+      const found = JSON.parse(text) as Partial<Draft<D>>
+      if (found.document && found.base && typeof found.revision === 'number') return found as Draft<D>
+    } catch { /* what cannot be read is no draft */ }
+    dropDraft()
+    return null
+  }
+
+  /** Put a new document on screen; planning and saving follow by themselves. */
+  function change(next: D) {
+    if (!saved.value) return
+    draft.value = next
+    keepDraft()
+    saveState.value = conflict.value ? 'stale' : 'saving'
+    window.clearTimeout(checkTimer)
+    window.clearTimeout(saveTimer)
+    checkTimer = window.setTimeout(() => void settle(), SETTLE_MS)
+  }
+  /** Change the draft at a path. */
+  function edit(path: string, value: unknown, again?: (document: D) => D) {
+    if (!draft.value) return
+    const next = write(draft.value, path, value)
+    change(again ? again(next) : next)
+  }
+
+  async function settle(): Promise<void> {
+    if (!draft.value) return
+    const found = await ways.check(draft.value)
+    window.clearTimeout(saveTimer)
+    if (found === 'good') saveTimer = window.setTimeout(() => void save(), SAVE_MS)
+    else if (found === 'wrong') saveState.value = 'held'
+    else if (found === 'away') await wait(crypto.randomUUID())
+  }
+
+  /** The server is away: what is typed waits in this browser, and is tried again. */
+  async function wait(writeId: string) {
+    saveState.value = 'offline'
+    if (!saved.value || !draft.value) return
+    const left = { revision: saved.value.revision, base: saved.value.document, document: draft.value }
+    const waits = ways.keepWaiting ? await ways.keepWaiting(left, writeId).then(() => true, () => false) : false
+    if (!waits && !gone) saveTimer = window.setTimeout(() => void settle(), RETRY_MS)
+  }
+
+  function save(): Promise<void> {
+    window.clearTimeout(saveTimer)
+    saveTimer = undefined
+    return inLine(async () => {
+      if (!saved.value || !draft.value || conflict.value) return
+      if (!dirty()) return settled()
+      const sent = draft.value
+      const writeId = crypto.randomUUID()
+      await ways.dropWaiting?.().catch(() => undefined)
+      const answer = await ways.put(saved.value.revision, sent, writeId)
+      if (answer.ok) taken(answer.value, sent)
+      else await refused(answer.problem, sent, writeId)
+    })
+  }
+
+  function settled() {
+    dropDraft()
+    saveState.value = 'saved'
+  }
+
+  /** The server has `sent`; what was typed meanwhile is saved next. */
+  function taken(fresh: Saved<D>, sent: D) {
+    saved.value = fresh
+    if (draft.value === sent) {
+      draft.value = fresh.document
+      settled()
+    } else keepDraft()
+  }
+
+  async function refused(problem: ProblemDetails, mine: D, writeId: string) {
+    if (problem.status === 412 && problem.saved) elsewhere(problem.saved as unknown as Saved<D>, mine)
+    else if (problem.problems?.length) {
+      problems.value = problem.problems
+      saveState.value = 'held'
+    } else {
+      trouble.value = problem.detail
+      await wait(writeId)
+    }
+  }
+
+  /** It was changed elsewhere: edits of other fields are put together, the same field changed twice is shown. */
+  function elsewhere(theirs: Saved<D>, mine: D) {
+    const base = saved.value?.document ?? theirs.document
+    const { document, clashes } = merge(base, draft.value ?? mine, theirs.document)
+    if (clashes.length) {
+      conflict.value = { mine: draft.value ?? mine, saved: theirs, clashes }
+      saveState.value = 'stale'
+      return
+    }
+    saved.value = theirs
+    if (!alike(theirs.document, mine)) changedElsewhere.value = true
+    if (alike(document, theirs.document)) {
+      draft.value = theirs.document
+      settled()
+      void ways.check(theirs.document)
+    } else change(document)
+  }
+
+  /** Open it; a draft left in this browser is taken up again, upon what it has become meanwhile. */
+  async function open(): Promise<ProblemDetails | null> {
+    const answer = await ways.fetch()
+    if (!answer.ok) return answer.problem
+    saved.value = answer.value
+    draft.value = answer.value.document
+    const left = findDraft()
+    if (!left || alike(left.document, answer.value.document)) {
+      dropDraft()
+      return null
+    }
+    if (left.revision === answer.value.revision) change(left.document)
+    else {
+      saved.value = { ...answer.value, revision: left.revision, document: left.base }
+      draft.value = left.document
+      elsewhere(answer.value, left.document)
+    }
+    return null
+  }
+
+  /** Settle a conflict; nothing is thrown away. `keep` makes something of mine first, and says whether it could. */
+  async function resolve(choice: 'saved' | 'mine', keep?: (mine: D) => Promise<boolean>) {
+    const both = conflict.value
+    if (!both || (keep && !(await keep(both.mine)))) return
+    conflict.value = null
+    saved.value = both.saved
+    draft.value = both.saved.document
+    problems.value = []
+    settled()
+    if (choice === 'mine') change(both.mine)
+    else await ways.check(both.saved.document)
+  }
+
+  /** Check and save what is typed at once; answers whether the server has it. */
+  async function flush(): Promise<boolean> {
+    window.clearTimeout(checkTimer)
+    if (draft.value && (await ways.check(draft.value)) === 'good') await save()
+    return saveState.value === 'saved'
+  }
+
+  async function step(way: 'undo' | 'redo'): Promise<void> {
+    if (!saved.value || conflict.value) return
+    window.clearTimeout(checkTimer)
+    window.clearTimeout(saveTimer)
+    if (problems.value.length && way === 'undo') {
+      // What is typed now cannot be planned and was never saved: undo takes it back to what was.
+      problems.value = []
+      draft.value = saved.value.document
+      settled()
+      await ways.check(saved.value.document)
+      return
+    }
+    if (dirty() && !(await flush())) return
+    await inLine(async () => {
+      if (!saved.value) return
+      const from = draft.value
+      const answer = await ways.step(saved.value.revision, way)
+      if (!answer.ok) return refused(answer.problem, draft.value as D, crypto.randomUUID())
+      const typedMeanwhile = draft.value !== from && draft.value !== null && from !== null
+      const next = typedMeanwhile ? merge(from, draft.value as D, answer.value.document).document : answer.value.document
+      saved.value = answer.value
+      if (typedMeanwhile) return change(next)
+      draft.value = next
+      settled()
+      await ways.check(next)
+    })
+  }
+
+  /** Look whether it was changed elsewhere meanwhile. */
+  async function look(): Promise<Saved<D> | null> {
+    if (document.visibilityState !== 'visible' || !saved.value || conflict.value || dirty()) return null
+    const answer = await ways.fetch()
+    if (!answer.ok || !saved.value || dirty()) return null
+    if (answer.value.revision > saved.value.revision) {
+      changedElsewhere.value = true
+      saved.value = answer.value
+      draft.value = answer.value.document
+      await ways.check(answer.value.document)
+    }
+    return answer.value
+  }
+
+  onScopeDispose(() => {
+    gone = true
+    window.clearTimeout(checkTimer)
+    window.clearTimeout(saveTimer)
+    if (dirty() && !problems.value.length && !conflict.value && saveState.value !== 'offline') void save()
+  })
+
+  const valueAt = (path: string) => read(draft.value, path)
+  const problemAt = (path: string) => problems.value.find((p) => p.field === path)
+  const canUndo = computed(() => Boolean(saved.value?.can_undo) || problems.value.length > 0)
+  const canRedo = computed(() => Boolean(saved.value?.can_redo))
+
+  return { saved, draft, saveState, problems, trouble, conflict, changedElsewhere, canUndo, canRedo, open, edit, change, flush, step, resolve, look, elsewhere, taken, valueAt, problemAt }
+}

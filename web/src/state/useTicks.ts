@@ -1,0 +1,51 @@
+import { computed, onScopeDispose, shallowRef } from 'vue'
+
+import type { Bed } from '@/api/client'
+import { onSent, put, waitingFor, type TickEntry } from './outbox'
+
+export interface Tick {
+  kind: string
+  key: string
+  length_mm?: number | null
+}
+
+const nameOf = (kind: string, key: string) => `${kind}/${key}`
+
+/** What is ticked off of a bed: what the server has, and upon it what still waits to be sent. */
+export function useTicks(bed: string, changed: () => void) {
+  const kept = shallowRef<Tick[]>([])
+  const pending = shallowRef<TickEntry[]>([])
+
+  const stop = onSent((entry, answer) => {
+    if (entry.bed !== bed || entry.kind !== 'tick') return
+    pending.value = pending.value.filter((p) => p.id !== entry.id)
+    if (answer.ok) take(answer.value)
+    changed()
+  })
+  onScopeDispose(stop)
+
+  function take(fresh: Pick<Bed, 'ticks'>) {
+    kept.value = fresh.ticks
+  }
+  /** Take up what was ticked before and not sent yet. */
+  async function takeUp() {
+    pending.value = (await waitingFor(bed).catch(() => [])).filter((entry) => entry.kind === 'tick')
+  }
+
+  async function tick(of: string, key: string, done: boolean, length_mm?: number) {
+    const entry: TickEntry = { kind: 'tick', id: crypto.randomUUID(), bed, of, key, done, ...(length_mm === undefined ? {} : { length_mm }) }
+    pending.value = [...pending.value, entry]
+    await put(entry)
+  }
+
+  const ticks = computed<Tick[]>(() => {
+    const found = new Map(kept.value.map((t) => [nameOf(t.kind, t.key), t]))
+    for (const p of pending.value) {
+      if (p.done) found.set(nameOf(p.of, p.key), { kind: p.of, key: p.key, length_mm: p.length_mm ?? null })
+      else found.delete(nameOf(p.of, p.key))
+    }
+    return [...found.values()]
+  })
+  const ticked = computed(() => new Set(ticks.value.map((t) => nameOf(t.kind, t.key))))
+  return { ticks, ticked, take, takeUp, tick }
+}
