@@ -9,7 +9,7 @@ const { overrides } = useLight()
 <template>
   <n-config-provider :theme-overrides="overrides" preflight-style-disabled abstract>
     <router-view v-slot="{ Component, route }">
-      <component :is="Component" :key="`${String(route.params.id ?? 'yard')}${route.name === 'weigh' ? '/weigh' : ''}`" />
+      <component :is="Component" :key="route.name === 'bed' ? `bed/${String(route.params.id)}` : route.name === 'home' || route.name === 'yard' ? 'yard' : route.fullPath" />
     </router-view>
   </n-config-provider>
 </template>

@@ -8,5 +8,7 @@ import { createApp } from 'vue'
 
 import App from './App.vue'
 import { router } from './router'
+import { attend } from './state/outbox'
 
+attend()
 createApp(App).use(router).mount('#app')

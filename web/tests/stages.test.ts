@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
 
-import { api, type Asked, type Bed, type Offer, type Plan, type Stage } from '@/api/client'
+import { api, type Asked, type Offer, type Plan, type Stage } from '@/api/client'
 import { fetchedOnce } from '@/bed/useFetched'
 import { mainStock, titleOf } from '@/bed/useOffers'
 import { stageState, useStages } from '@/bed/useStages'
@@ -8,7 +8,7 @@ import { stageState, useStages } from '@/bed/useStages'
 const settled = () => new Promise((resolve) => setTimeout(resolve))
 const stage = (key: string, open: boolean): Stage => ({ key, name: key, says: '', ticks: [], open, chapters: [] })
 const plan = (more: Partial<Plan> = {}) => ({ watch_outs: [], ticks: [{ stage: 'bench', kind: 'cut', key: 'a' }, { stage: 'bench', kind: 'cut', key: 'b' }], ...more }) as unknown as Plan
-const bed = (...keys: string[]) => ({ ticks: keys.map((key) => ({ kind: 'cut', key })) }) as unknown as Bed
+const bed = (...keys: string[]) => new Set(keys.map((key) => `cut/${key}`))
 
 describe('how far a stage has come', () => {
   it('follows what is ticked off of what the core says can be', () => {

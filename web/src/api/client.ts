@@ -24,6 +24,7 @@ export type Layer = Shapes['Layer']
 export type Buy = Shapes['Buy']
 export type Offer = Shapes['Offer']
 export type Asked = Shapes['Asked']
+export type Group = Omit<Shapes['Group'], 'questions'> & { questions: Asked[] }
 export type Stage = Shapes['OpenStage']
 export type Solids = Shapes['Solids']
 export type Curve = Shapes['BowCurve']
@@ -80,6 +81,7 @@ export const api = {
     ),
   solids: (design: Design, bed: string) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { bed, chapters: 'solids' } }, body: design as never })),
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
+  questions: () => answer<{ bed: Group[]; yard: Group[] }>(http.GET('/api/questions') as never),
 
   yards: () => answer<KeptYard[]>(http.GET('/api/yards')),
   yard: (id: string) => answer<KeptYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),

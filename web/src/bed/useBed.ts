@@ -2,6 +2,7 @@ import { computed, inject, onScopeDispose, provide, ref, shallowRef, type Inject
 
 import { api, type Answer, type Bed, type Design, type Units } from '@/api/client'
 import { dropEdits, onSent, put } from '@/state/outbox'
+import { provideSheet } from '@/state/sheet'
 import { usePlanning } from '@/state/usePlanning'
 import { useSaving, type Saved } from '@/state/useSaving'
 import { alike } from '@/state/merge'
@@ -100,7 +101,18 @@ export function useBed(id: string) {
 export type BedContext = ReturnType<typeof useBed>
 const KEY: InjectionKey<BedContext> = Symbol('bed')
 
-export const provideBed = (bed: BedContext) => provide(KEY, bed)
+/** Make the bed, and the document that its questions ask about, known to all components within. */
+export function provideBed(bed: BedContext): void {
+  provide(KEY, bed)
+  const { plan, valueAt, edit, problems, problemAt, units } = bed
+  provideSheet({
+    valueAt, edit, problems, problemAt, units,
+    understood: (path) => plan.value?.understood[path],
+    watchOuts: (stage, fields) => plan.value?.watch_outs.filter((w) => w.stage === stage && fields.includes(w.field)) ?? [],
+    sides: computed(() => plan.value?.outside?.sides.map((s) => s.name) ?? []),
+    startOf: (path) => plan.value?.starts?.[path],
+  })
+}
 
 /** The bed being worked on, from any component inside its view. */
 export function useThisBed(): BedContext {

@@ -34,7 +34,7 @@ const half = computed(() => Math.min(room.value.width, 340))
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
       <template v-if="plan && shown === 'across'">
-        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? plan.strength.curves : []" @point="pointed = $event" />
+        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
         <ViewDrawing name="section" :view="plan.drawings.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
       </template>
       <SolidView v-else-if="plan && shown === 'solid'" @missing="missing" />

@@ -6,14 +6,14 @@ import { useThisBed } from '@/bed/useBed'
 
 /** A builder's line from peg to peg: taut between stages that are done, sagging where work is missing. */
 const props = defineProps<{ stage: string }>()
-const { bed, plan, id } = useThisBed()
+const { plan, id, ticked } = useThisBed()
 
 const stages = useStages()
 const at = computed(() => stages.value.findIndex((s) => s.key === props.stage))
 const pegs = computed(() =>
   stages.value.map((s, n) => ({
     ...s,
-    state: (plan.value && bed.value ? stageState(s.key, plan.value, bed.value) : 'not begun') as StageState,
+    state: (plan.value ? stageState(s.key, plan.value, ticked.value) : 'not begun') as StageState,
     near: Math.abs(n - at.value) <= 1,
   })),
 )

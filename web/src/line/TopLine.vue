@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { useThisBed } from '@/bed/useBed'
-import { useYard } from '@/bed/useYard'
+import { useBedsOfYard } from '@/bed/useBedsOfYard'
+import { waiting } from '@/state/outbox'
 import { useLight } from '@/theme/useLight'
 import StringLine from './StringLine.vue'
 
 /** The top of the page: which bed, the line with its pegs, and how it is shown. */
 const props = defineProps<{ stage: string }>()
-const { id, draft, edit, units, step, canUndo, canRedo, saveState } = useThisBed()
-const { beds } = useYard()
+const { id, yard, draft, edit, units, plan, step, canUndo, canRedo, saveState, wantWorkings } = useThisBed()
+const { beds } = useBedsOfYard()
+const emit = defineEmits<{ keys: [] }>()
 const { inSun } = useLight()
 const router = useRouter()
 
@@ -18,15 +20,20 @@ const others = computed(() => beds.value.filter((b) => b.id !== id))
 const WORDS = { saved: 'saved', saving: 'saving …', held: 'not saved: see below', offline: 'not saved: no server', stale: 'changed elsewhere' }
 
 function go(to: string) {
-  void router.push(to === 'yard' ? { name: 'yard' } : { name: 'bed', params: { id: to, stage: props.stage } })
+  void router.push(to === 'yard' ? { name: 'home' } : { name: 'bed', params: { id: to, stage: props.stage } })
 }
-const print = () => window.print()
+async function print() {
+  await wantWorkings()
+  await nextTick()
+  window.print()
+}
+defineExpose({ print })
 </script>
 
 <template>
   <header class="top no-print">
     <div class="where">
-      <router-link :to="{ name: 'yard' }" class="yard">Yard</router-link>
+      <router-link :to="yard ? { name: 'yard', params: { id: yard } } : { name: 'home' }" class="yard">Yard</router-link>
       <select class="pick beds" aria-label="Bed" :value="id" @change="go(($event.target as HTMLSelectElement).value)">
         <option :value="id">{{ draft?.name ?? '…' }}</option>
         <option v-for="b in others" :key="b.id" :value="b.id">{{ b.name }}</option>
@@ -35,11 +42,13 @@ const print = () => window.print()
     <StringLine :stage="stage" />
     <div class="how">
       <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
+      <span v-if="waiting" class="waits" role="status">{{ waiting }} to send</span>
       <button type="button" class="act" :disabled="!canUndo" @click="step('undo')">Undo</button>
       <button type="button" class="act" :disabled="!canRedo" @click="step('redo')">Redo</button>
-      <button type="button" class="act" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
+      <button type="button" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
       <button type="button" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</button>
       <button type="button" class="act" @click="print">Print</button>
+      <button type="button" class="act" aria-label="Keys" @click="emit('keys')">?</button>
     </div>
   </header>
 </template>
@@ -54,6 +63,7 @@ const print = () => window.print()
 .act:disabled { color: var(--faint); cursor: default; border-bottom-color: transparent; }
 .act[aria-pressed='true'] { background: var(--chalk-wash); border-color: var(--chalk); }
 .save { font-size: 13px; color: var(--moss); min-width: 62px; text-align: right; }
+.waits { font-size: 13px; color: var(--rust); white-space: nowrap; }
 .save.saving { color: var(--faint); }
 .save.held, .save.offline, .save.stale { color: var(--rust); font-weight: 700; }
 @media (max-width: 1100px) {

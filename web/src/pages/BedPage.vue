@@ -1,36 +1,45 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
 import type { FieldProblem } from '@/api/client'
 import { provideBed, useBed } from '@/bed/useBed'
+import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import { useStages } from '@/bed/useStages'
-import { useYard } from '@/bed/useYard'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
 import { typeset } from '@/measure/print'
-import { sheetOf } from '@/stages'
+import { chaptersOf, sheetOf } from '@/stages'
+import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
 import ConflictBox from './ConflictBox.vue'
 import NothingHere from './NothingHere.vue'
 
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
 const props = defineProps<{ id: string; stage: string }>()
+const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
-const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo } = bed
-const yard = useYard()
+const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo, units, unreadable } = bed
+const yard = useBedsOfYard()
+const router = useRouter()
 const missing = ref<string | null>(null)
 const open = ref(false)
 const stages = useStages()
 const sheet = computed(() => sheetOf(props.stage))
+const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) => s.key === props.stage)?.chapters ?? []))
+/** The sheet waits for what it shows: nothing on it acts before the plan is there. */
+const ready = computed(() => draft.value !== null && bed.has(chapters.value))
 const unknown = computed(() => (stages.value.length && !stages.value.some((s) => s.key === props.stage) ? `There is no stage called ${props.stage}.` : null))
 const today = new Date().toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
 
 onMounted(async () => {
-  void yard.load()
-  const problem = await bed.open()
+  const problem = await bed.open(chapters.value)
   if (problem) missing.value = problem.status === 404 ? 'There is no such bed, or it was deleted.' : problem.detail
+  else if (unreadable.value.length) void router.replace({ name: 'text', params: { id: props.id } })
+  void yard.load(bed.yard.value)
 })
+watch(chapters, (keys) => void bed.show(keys))
 
 /** Problems whose field is not on this sheet are told above it, so that none goes unsaid. */
 const elsewhere = ref<FieldProblem[]>([])
@@ -39,21 +48,35 @@ watch([problems, () => props.stage], async () => {
   elsewhere.value = problems.value.filter((p) => !document.getElementById(`wrong-${p.field}`))
 })
 
-function keys(event: KeyboardEvent) {
-  const typing = (event.target as HTMLElement).matches('input, textarea, select')
-  if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-  const way = event.shiftKey ? 'redo' : 'undo'
-  if (way === 'undo' ? !canUndo.value : !canRedo.value) return
-  event.preventDefault()
-  void step(way)
+const top = ref<InstanceType<typeof TopLine> | null>(null)
+const keysShown = ref(false)
+function go(by: number) {
+  const next = stages.value[stages.value.findIndex((s) => s.key === props.stage) + by]
+  if (next) void router.push({ name: 'bed', params: { id: props.id, stage: next.key } })
 }
+/** Light up the piece whose label is typed, on the drawing and in the lists. */
+function find() {
+  const label = window.prompt('Which piece? Type its letter, or letter and number.')?.trim().toUpperCase()
+  if (label) bed.pointed.value = label
+}
+const shortcuts: Shortcut[] = [
+  { keys: '.', says: 'the next stage', does: () => go(1) },
+  { keys: ',', says: 'the stage before', does: () => go(-1) },
+  { keys: 'Ctrl+z', says: 'undo', does: () => canUndo.value && void step('undo') },
+  { keys: 'Ctrl+Shift+z', says: 'redo', does: () => canRedo.value && void step('redo') },
+  { keys: 'Ctrl+p', says: 'print this sheet', does: () => void top.value?.print() },
+  { keys: 'u', says: 'the other units', does: () => plan.value && bed.edit('units', units.value === 'metric' ? 'imperial' : 'metric') },
+  { keys: 'f', says: 'find a piece', does: find },
+  { keys: '?', says: 'these keys', does: () => (keysShown.value = true) },
+]
+useShortcuts(shortcuts)
 </script>
 
 <template>
   <NothingHere v-if="missing ?? unknown" :detail="missing ?? unknown ?? undefined" />
-  <div v-else class="page" @keydown="keys">
+  <div v-else class="page">
     <a class="skip" href="#sheet">To the sheet</a>
-    <TopLine :stage="stage" />
+    <TopLine ref="top" :stage="stage" @keys="keysShown = true" />
     <div v-if="draft && plan" class="print-head print-only">
       <h1>{{ draft.name }}</h1>
       <p>Acre Box, {{ today }}</p>
@@ -65,17 +88,18 @@ function keys(event: KeyboardEvent) {
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
-        <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed in another tab; you see the newest. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
+        <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed elsewhere meanwhile; those changes are in what you see. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
         <ConflictBox v-if="conflict" />
         <div v-if="problems.length" class="banner held" role="status">
           <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
           <p v-for="p in elsewhere" :key="p.field" class="wrong"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
         </div>
-        <component :is="sheet" v-if="draft" :stage="stage" />
-        <p v-else class="faint">Fetching the bed …</p>
+        <component :is="sheet" v-if="ready" :stage="stage" />
+        <p v-else class="faint" role="status">{{ draft ? 'Working it out …' : 'Fetching the bed …' }}</p>
       </main>
     </div>
     <RunningTape />
+    <ShortcutsBox v-if="keysShown" v-model:open="keysShown" :list="shortcuts" />
   </div>
 </template>
 

@@ -2,12 +2,12 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
-import { differences } from '@/state/paths'
 import { useThisBed } from '@/bed/useBed'
 
 /** Two versions of one bed, side by side: nothing is overwritten until the gardener has chosen. */
 const { conflict, resolve } = useThisBed()
-const rows = computed(() => (conflict.value ? differences(conflict.value.mine, conflict.value.saved.design) : []))
+const show = (value: unknown) => (value === undefined || value === null ? 'not set' : typeof value === 'object' ? JSON.stringify(value) : String(value))
+const rows = computed(() => conflict.value?.clashes.map((c) => ({ field: c.field, mine: show(c.mine), saved: show(c.theirs) })) ?? [])
 const when = computed(() => (conflict.value ? new Date(conflict.value.saved.saved_at).toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: false }) : ''))
 const words = (field: string) => field.replaceAll('_', ' ').replaceAll('.', ', ')
 </script>
@@ -15,7 +15,7 @@ const words = (field: string) => field.replaceAll('_', ' ').replaceAll('.', ', '
 <template>
   <section v-if="conflict" class="conflict" role="alertdialog" aria-labelledby="conflict-title">
     <h2 id="conflict-title">This bed was changed elsewhere at {{ when }}</h2>
-    <p>What you have here started from an older version, so it was not saved. Both versions are kept until you choose.</p>
+    <p>The same was changed in two ways, so what you have here is not saved. Both versions are kept until you choose.</p>
     <table>
       <thead><tr><th>Differs in</th><th>Here</th><th>Saved</th></tr></thead>
       <tbody><tr v-for="r in rows" :key="r.field"><td>{{ words(r.field) }}</td><td class="figures">{{ r.mine }}</td><td class="figures">{{ r.saved }}</td></tr></tbody>

@@ -5,7 +5,7 @@ defineProps<{ detail?: string }>()
 <template>
   <main class="nothing">
     <h1>{{ detail ?? 'There is nothing at this address.' }}</h1>
-    <p><router-link :to="{ name: 'yard' }">Go to the yard</router-link>, where all beds are.</p>
+    <p><router-link :to="{ name: 'home' }">Go to the yard</router-link>, where all beds are.</p>
   </main>
 </template>
 

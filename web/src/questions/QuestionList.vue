@@ -2,17 +2,16 @@
 import { computed } from 'vue'
 
 import type { Asked } from '@/api/client'
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import QuestionRow from './QuestionRow.vue'
+import { applies } from './asked'
 
 /** Questions in the core's order, those alone that apply to what is answered so far. */
 const props = defineProps<{ questions: Asked[]; stage: string }>()
-const { valueAt } = useThisBed()
-const usualOf = (path: string) => props.questions.find((q) => q.path === path)?.usual ?? ''
-const applies = (asked: Asked) => Object.entries(asked.when ?? {}).every(([path, values]) => values.includes(String(valueAt(path) ?? usualOf(path))))
-const shown = computed(() => props.questions.filter(applies))
+const { valueAt } = useSheet()
+const shown = computed(() => props.questions.filter((q) => applies(q, props.questions, valueAt)))
 </script>
 
 <template>
-  <QuestionRow v-for="q in shown" :key="q.path" :asked="q" :stage="stage" />
+  <QuestionRow v-for="q in shown" :key="q.path" :asked="q" :stage="stage" :questions="questions" />
 </template>

@@ -3,42 +3,48 @@ import { computed } from 'vue'
 
 import type { Asked } from '@/api/client'
 import { useStock } from '@/bed/useStock'
-import { useThisBed } from '@/bed/useBed'
 import { printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
+import TextField from '@/sheet/TextField.vue'
+import TickBox from '@/sheet/TickBox.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
+import { useSheet } from '@/state/sheet'
 import TimberQuestion from './TimberQuestion.vue'
+import { idOf, labelOf } from './asked'
 import { instruments } from './instruments'
 
 /** One question as the core asks it: its kind says by which control it is answered; some have an instrument of their own. */
-const props = defineProps<{ asked: Asked; stage: string }>()
-const { edit, units, valueAt } = useThisBed()
+const props = defineProps<{ asked: Asked; stage: string; questions?: Asked[] }>()
+const { edit, sides, units, valueAt } = useSheet()
 const stock = useStock()
-const id = computed(() => (props.asked.path.split('.').at(-1) ?? '').replaceAll('_', '-') + (props.asked.kind === 'sheet' ? '-stock' : ''))
+const id = computed(() => idOf(props.asked))
+const label = computed(() => labelOf(props.asked, props.questions ?? [], valueAt))
 const on = computed(() => (valueAt(props.asked.path) ?? props.asked.usual === 'True') === true)
 const sheets = computed(() => stock.value?.sheet.map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])
-const usual = computed(() => (props.asked.optional ? 'by rule' : (props.asked.usual ?? '')))
+const species = computed(() => stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])
+const options = computed(() => ({ sheet: sheets.value, species: species.value, side: sides.value.map((name) => ({ value: name, text: name })), choice: props.asked.answers ?? [] })[props.asked.kind as 'sheet' | 'species' | 'side' | 'choice'])
+const usual = computed(() => (props.asked.usual ? typeset(props.asked.usual) : props.asked.optional ? 'by rule' : ''))
 const instrument = computed(() => (props.asked.instrument ? instruments[props.asked.instrument] : undefined))
 </script>
 
 <template>
   <component :is="instrument" v-if="instrument" :asked="asked" :stage="stage" />
   <TimberQuestion v-else-if="asked.kind === 'timber'" :ask="asked.ask" :path="asked.path" :use="asked.stock ?? ''" :measurable="asked.measurable" :usual="asked.usual ?? undefined">
-    <WatchOuts :stage="stage" :fields="asked.watch" />
+    <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </TimberQuestion>
-  <Question v-else :id="id" :ask="asked.ask" :hint="asked.hint ?? undefined">
-    <ChoiceField v-if="asked.kind === 'sheet'" :id="id" :path="asked.path" :label="asked.label" :options="sheets" />
-    <ChoiceField v-else-if="asked.kind === 'choice'" :id="id" :path="asked.path" :label="asked.label" :options="asked.answers" :fallback="asked.usual ?? undefined" />
-    <LengthField v-else-if="asked.kind === 'length'" :id="id" :path="asked.path" :label="asked.label" :optional="asked.optional" :placeholder="usual" />
-    <NumberField v-else-if="asked.kind === 'number'" :id="id" :path="asked.path" :label="asked.label" :optional="asked.optional" :after="asked.after ?? undefined" :placeholder="usual" />
-    <label v-else-if="asked.kind === 'yes'" class="yes"><input :id="id" type="checkbox" class="tick" :checked="on" @change="edit(asked.path, !on)" /> {{ asked.after }}</label>
-    <WatchOuts :stage="stage" :fields="asked.watch" />
+  <Question v-else :id="asked.kind === 'yes' ? undefined : id" :ask="asked.ask" :hint="asked.hint ?? undefined">
+    <ChoiceField v-if="options" :id="id" :path="asked.path" :label="label" :options="options" :fallback="asked.usual ?? undefined" :optional="asked.optional" />
+    <LengthField v-else-if="asked.kind === 'length'" :id="id" :path="asked.path" :label="label" :optional="asked.optional || Boolean(asked.usual)" :placeholder="usual" />
+    <NumberField v-else-if="asked.kind === 'number'" :id="id" :path="asked.path" :label="label" :optional="asked.optional || Boolean(asked.usual)" :before="asked.before ?? undefined" :after="asked.after ?? undefined" :placeholder="usual" />
+    <TextField v-else-if="asked.kind === 'text'" :id="id" :path="asked.path" :label="label" :optional="asked.optional" :placeholder="usual" />
+    <TickBox v-else-if="asked.kind === 'yes'" :id="id" :done="on" :label="label" class="yes" @tick="edit(asked.path, $event)">{{ asked.after }}</TickBox>
+    <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </Question>
 </template>
 
 <style scoped>
-.yes { display: flex; gap: 8px; align-items: center; min-height: 34px; }
+.yes { min-height: 34px; align-items: center; }
 </style>

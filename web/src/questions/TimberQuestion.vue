@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { useStock } from '@/bed/useStock'
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import { printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import LengthField from '@/sheet/LengthField.vue'
@@ -11,7 +11,7 @@ import Question from '@/sheet/Question.vue'
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
 const props = defineProps<{ ask: string; path: string; use: string; measurable?: boolean; usual?: string }>()
 const stock = useStock()
-const { units, valueAt, edit } = useThisBed()
+const { units, valueAt, edit } = useSheet()
 const id = computed(() => props.path.replaceAll('.', '-'))
 const timbers = computed(() => stock.value?.timber ?? [])
 const size = (mm: string | number) => printLength(Number(mm), units.value)

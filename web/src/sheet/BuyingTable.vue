@@ -5,11 +5,12 @@ import type { Buy } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { printLength, printMoney, typeset } from '@/measure/print'
 import Figure from './Figure.vue'
+import TickBox from './TickBox.vue'
 
 /** Lines of the buying list with a box to tick once in the barn. */
 const props = defineProps<{ stage: string; title: string }>()
 const { plan, units, ticked, tick } = useThisBed()
-const lines = computed<Buy[]>(() => plan.value?.buying.filter((b) => b.stage === props.stage) ?? [])
+const lines = computed<Buy[]>(() => plan.value?.buying?.filter((b) => b.stage === props.stage) ?? [])
 const sum = computed(() => (props.stage === 'bench' ? plan.value?.totals.stock_cost : plan.value?.totals.fill_cost) ?? 0)
 const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
 const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
@@ -25,7 +26,7 @@ const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.lengt
       <thead><tr><th>Got it</th><th class="right">How many</th><th>What</th><th class="right">Each</th><th class="right">In all</th></tr></thead>
       <tbody>
         <tr v-for="b in lines" :key="keyOf(b)" :data-buy="b.item">
-          <td><input type="checkbox" class="tick" :checked="isDone(b)" :aria-label="`Got ${what(b)}`" @change="tick('buy', keyOf(b), !isDone(b))" /></td>
+          <td><TickBox :done="isDone(b)" :label="`Got ${what(b)}`" @tick="tick('buy', keyOf(b), $event)" /></td>
           <td class="right figures">{{ b.count }}</td>
           <td>{{ what(b) }}</td>
           <td class="right figures">{{ printMoney(b.each, sign) }}</td>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import { typeset } from '@/measure/print'
 
 /** What is wrong with a field: the value given and what is allowed. */
 const props = defineProps<{ path: string; prefix?: boolean }>()
-const { problems } = useThisBed()
+const { problems } = useSheet()
 const mine = computed(() => problems.value.filter((p) => p.field === props.path || (props.prefix && p.field.startsWith(`${props.path}.`))))
 </script>
 

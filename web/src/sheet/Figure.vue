@@ -1,26 +1,35 @@
 <script setup lang="ts">
 import { NPopover } from 'naive-ui'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Worked } from '@/api/client'
+import { useBedIfAny } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
 
-/** A figure that opens its working. */
+/** A figure that opens its working, which is fetched when the first one on the page is opened. */
 defineOptions({ inheritAttrs: false })
-defineProps<{ text: string; worked?: Worked; of: string }>()
+const props = defineProps<{ text: string; worked?: Worked; of: string }>()
+const bed = useBedIfAny()
 const open = ref(false)
+const opens = computed(() => props.worked !== undefined || (bed !== null && !bed.hasWorkings.value))
+watch([open, () => props.worked], ([isOpen, worked]) => {
+  if (isOpen && !worked) void bed?.wantWorkings()
+})
 </script>
 
 <template>
-  <n-popover v-if="worked" v-model:show="open" trigger="click" placement="bottom-start" :show-arrow="false" style="max-width: min(380px, 92vw)">
+  <n-popover v-if="opens" v-model:show="open" trigger="click" placement="bottom-start" :show-arrow="false" style="max-width: min(380px, 92vw)">
     <template #trigger>
       <button type="button" class="figure figures" v-bind="$attrs" :aria-expanded="open" :aria-label="`${typeset(text)}, ${of}: show the working`" @keydown.esc="open = false">{{ typeset(text) }}</button>
     </template>
     <div class="working" role="note">
       <p class="title">{{ of }}</p>
-      <p class="figures sum">{{ typeset(worked.working) }}</p>
-      <p v-for="a in worked.assumptions" :key="a" class="small">Assumes: {{ typeset(a) }}.</p>
-      <p class="small faint">Source: {{ worked.source }}.</p>
+      <template v-if="worked">
+        <p class="figures sum">{{ typeset(worked.working) }}</p>
+        <p v-for="a in worked.assumptions" :key="a" class="small">Assumes: {{ typeset(a) }}.</p>
+        <p class="small faint">Source: {{ worked.source }}.</p>
+      </template>
+      <p v-else class="small faint" role="status">Fetching the working …</p>
     </div>
   </n-popover>
   <span v-else class="figures">{{ typeset(text) }}</span>

@@ -2,20 +2,20 @@
 import { NInput } from 'naive-ui'
 import { computed } from 'vue'
 
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import { stepLength, typeset } from '@/measure/print'
 import FieldTrouble from './FieldTrouble.vue'
 
 /** A length (or volume) as people write it, echoed as the core understood it. Arrow keys step it. */
 const props = defineProps<{ path: string; label: string; id: string; placeholder?: string; optional?: boolean }>()
-const { edit, plan, units, valueAt, problemAt } = useThisBed()
+const { edit, understood: understoodAt, units, valueAt, problemAt } = useSheet()
 
 const text = computed(() => {
   const value = valueAt(props.path)
   return value === undefined || value === null ? '' : String(value)
 })
 const wrong = computed(() => problemAt(props.path))
-const understood = computed(() => (wrong.value || !text.value ? undefined : plan.value?.understood[props.path]))
+const understood = computed(() => (wrong.value || !text.value ? undefined : understoodAt(props.path)))
 const echo = computed(() => {
   const u = understood.value
   if (!u) return ''

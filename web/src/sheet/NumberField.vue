@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { NInput } from 'naive-ui'
 import { computed } from 'vue'
 
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import FieldTrouble from './FieldTrouble.vue'
 
 /** A bare number or price. What cannot be read is sent as typed, so that the core can name it. */
 const props = defineProps<{ path: string; label: string; id: string; optional?: boolean; decimal?: boolean; placeholder?: string; before?: string; after?: string }>()
-const { edit, valueAt, problemAt } = useThisBed()
+const { edit, valueAt, problemAt } = useSheet()
 const text = computed(() => String(valueAt(props.path) ?? ''))
 
 function put(typed: string) {
@@ -22,7 +23,7 @@ function put(typed: string) {
   <div>
     <span class="row">
       <span v-if="before" class="faint">{{ before }}</span>
-      <input :id="id" class="write figures" :value="text" :aria-label="label" :aria-invalid="Boolean(problemAt(path))" :placeholder="placeholder" inputmode="decimal" autocomplete="off" @input="put(($event.target as HTMLInputElement).value)" />
+      <n-input :value="text" :placeholder="placeholder ?? ''" :status="problemAt(path) ? 'error' : undefined" class="box" :input-props="{ id, 'aria-label': label, 'aria-invalid': Boolean(problemAt(path)), inputmode: 'decimal', autocomplete: 'off' }" @update:value="put" />
       <span v-if="after" class="faint">{{ after }}</span>
     </span>
     <FieldTrouble :path="path" />
@@ -31,6 +32,6 @@ function put(typed: string) {
 
 <style scoped>
 .row { display: inline-flex; gap: 6px; align-items: center; }
-input { width: 84px; }
-input[aria-invalid='true'] { border-color: var(--rust); }
+.box { width: 92px; font-family: var(--figures); }
+@media (pointer: coarse) { .box :deep(input) { height: 42px; } }
 </style>

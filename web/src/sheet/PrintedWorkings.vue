@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onScopeDispose } from 'vue'
 
 import type { Worked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
@@ -7,7 +7,16 @@ import { typeset } from '@/measure/print'
 
 /** On paper only: how the figures of a stage came about, in small type. */
 const props = defineProps<{ stage: 'shape' | 'bench' | 'fill' }>()
-const { plan } = useThisBed()
+const { plan, hasWorkings, wantWorkings } = useThisBed()
+/** On the way to paper the workings are fetched. */
+const paper = window.matchMedia('print')
+const fetch = () => void wantWorkings()
+paper.addEventListener('change', fetch)
+window.addEventListener('beforeprint', fetch)
+onScopeDispose(() => {
+  paper.removeEventListener('change', fetch)
+  window.removeEventListener('beforeprint', fetch)
+})
 
 type Row = { of: string; worked: Worked }
 function rows(of: string, working: Record<string, Worked> | undefined): Row[] {
@@ -16,15 +25,16 @@ function rows(of: string, working: Record<string, Worked> | undefined): Row[] {
 const found = computed<Row[]>(() => {
   const p = plan.value
   if (!p) return []
-  if (props.stage === 'shape') return [...rows('outside', p.outside.working), ...rows('inside', p.inside.working)]
-  if (props.stage === 'bench') return [...p.cuts.flatMap((c) => rows(c.label, c.working)), ...p.cutting.sections.flatMap((s) => rows(s.name, s.working))]
-  return [...rows('', p.fill.working), ...p.fill.layers.flatMap((l) => rows(l.name, l.working))]
+  if (props.stage === 'shape') return [...rows('outside', p.outside?.working), ...rows('inside', p.inside?.working)]
+  if (props.stage === 'bench') return [...(p.cuts ?? []).flatMap((c) => rows(c.label, c.working)), ...(p.cutting?.sections ?? []).flatMap((s) => rows(s.name, s.working))]
+  return [...rows('', p.fill?.working), ...(p.fill?.layers ?? []).flatMap((l) => rows(l.name, l.working))]
 })
 </script>
 
 <template>
   <section class="workings print-only">
     <h2>How the figures came about</h2>
+    <p v-if="!hasWorkings">They were not fetched in time: print with the page's own button.</p>
     <p v-for="row in found" :key="row.of"><strong>{{ row.of }}:</strong> {{ typeset(row.worked.working) }}<template v-if="row.worked.assumptions?.length"> ({{ typeset(row.worked.assumptions.join('; ')) }})</template></p>
   </section>
 </template>

@@ -2,13 +2,13 @@
 import { computed } from 'vue'
 
 import type { WatchOut as Found } from '@/api/client'
-import { useThisBed } from '@/bed/useBed'
+import { useSheet } from '@/state/sheet'
 import WatchOut from './WatchOut.vue'
 
 /** The watch-outs that fields of a stage caused. */
 const props = defineProps<{ stage: string; fields: string[] }>()
-const { plan } = useThisBed()
-const mine = computed<Found[]>(() => plan.value?.watch_outs.filter((w) => w.stage === props.stage && props.fields.includes(w.field)) ?? [])
+const { watchOuts } = useSheet()
+const mine = computed<Found[]>(() => watchOuts(props.stage, props.fields))
 </script>
 
 <template>

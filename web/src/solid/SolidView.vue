@@ -8,7 +8,7 @@ import { makeScene } from './useScene'
 
 /** The bed as it will stand: turn it, pull it apart course by course, press a part to light its row. */
 const emit = defineEmits<{ missing: [] }>()
-const { draft, plan, pointed } = useThisBed()
+const { id, draft, plan, pointed } = useThisBed()
 const box = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const pulled = ref(0)
@@ -21,7 +21,7 @@ let asked = 0
 async function fetchSolids() {
   if (!draft.value) return
   const mine = (asked += 1)
-  const result = await api.solids(draft.value)
+  const result = await api.solids(draft.value, id)
   if (mine === asked && result.ok) solids.value = result.value.solids
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 
 import type { Worked } from '@/api/client'
 import { useStages } from '@/bed/useStages'
@@ -10,7 +10,7 @@ import WatchOut from '@/sheet/WatchOut.vue'
 
 /** A stage without a sheet of its own: its watch-outs, and every figure of its chapters with its working. */
 const props = defineProps<{ stage: string }>()
-const { plan } = useThisBed()
+const { plan, wantWorkings } = useThisBed()
 const stages = useStages()
 const here = computed(() => stages.value.find((s) => s.key === props.stage))
 const watchOuts = computed(() => plan.value?.watch_outs.filter((w) => w.stage === props.stage) ?? [])
@@ -20,6 +20,7 @@ const figures = computed<Row[]>(() => {
   const whole = (plan.value ?? {}) as unknown as Record<string, { working?: Record<string, Worked> } | null>
   return (here.value?.chapters ?? []).flatMap((key) => Object.entries(whole[key]?.working ?? {}).map(([name, worked]) => ({ name: name.replaceAll('_', ' '), worked })))
 })
+watch(plan, () => void wantWorkings(), { immediate: true })
 const print = (w: Worked) => `${Number(w.amount.toFixed(2))} ${w.unit}`.trim()
 </script>
 

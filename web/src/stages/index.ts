@@ -5,7 +5,23 @@ import FillSheet from './fill/FillSheet.vue'
 import PlainSheet from './PlainSheet.vue'
 import ShapeSheet from './shape/ShapeSheet.vue'
 
-const SHEETS: Record<string, Component> = { shape: ShapeSheet, bench: BenchSheet, fill: FillSheet }
+interface Sheet {
+  sheet: Component
+  /** The chapters of the Plan that the sheet shows besides those of every page. */
+  chapters: string[]
+}
 
-/** The sheet of a stage; one that has none of its own yet shows what its chapters worked out. */
-export const sheetOf = (stage: string): Component => SHEETS[stage] ?? PlainSheet
+/** What every page of a bed shows: the drawing, the line, the tape, what is understood and what needs a look. */
+export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'drawings', 'starts', 'buying']
+
+const SHEETS: Record<string, Sheet> = {
+  shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'notes', 'fixings', 'strength'] },
+  bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made'] },
+  fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
+}
+
+/** The sheet of a stage; one that has none of its own yet shows what its chapters (`own`) worked out. */
+export const sheetOf = (stage: string): Component => SHEETS[stage]?.sheet ?? PlainSheet
+
+/** The chapters that the page of a stage shows. */
+export const chaptersOf = (stage: string, own: string[]): string[] => [...EVERYWHERE, ...(SHEETS[stage]?.chapters ?? own)]

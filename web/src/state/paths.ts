@@ -21,14 +21,3 @@ export function write<T>(doc: T, path: string, value: unknown): T {
   else at[last] = value
   return copy
 }
-
-/** Fields in which two documents differ, with both values as text. */
-export function differences(mine: unknown, saved: unknown, path = ''): { field: string; mine: string; saved: string }[] {
-  const plain = (value: unknown) => value === null || typeof value !== 'object'
-  if (plain(mine) || plain(saved)) {
-    const show = (value: unknown) => (value === undefined ? 'not set' : plain(value) ? String(value) : JSON.stringify(value))
-    return show(mine) === show(saved) ? [] : [{ field: path, mine: show(mine), saved: show(saved) }]
-  }
-  const keys = [...new Set([...Object.keys(mine as Doc), ...Object.keys(saved as Doc)])]
-  return keys.flatMap((key) => differences((mine as Doc)[key], (saved as Doc)[key], path ? `${path}.${key}` : key))
-}

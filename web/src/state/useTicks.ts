@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
 
 import type { Bed } from '@/api/client'
-import { onSent, put, waitingFor, type TickEntry } from './outbox'
+import { onSent, put, waitingFor, type Entry, type TickEntry } from './outbox'
 
 export interface Tick {
   kind: string
@@ -29,7 +29,7 @@ export function useTicks(bed: string, changed: () => void) {
   }
   /** Take up what was ticked before and not sent yet. */
   async function takeUp() {
-    pending.value = (await waitingFor(bed).catch(() => [])).filter((entry) => entry.kind === 'tick')
+    pending.value = (await waitingFor(bed).catch((): Entry[] => [])).filter((entry): entry is TickEntry => entry.kind === 'tick')
   }
 
   async function tick(of: string, key: string, done: boolean, length_mm?: number) {

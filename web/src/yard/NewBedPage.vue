@@ -1,30 +1,38 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
+import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { Design, Offer, Units } from '@/api/client'
-import { useYard } from '@/bed/useYard'
+import { api, type Design, type Offer, type Units } from '@/api/client'
+import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 
 /** A new bed begins with what it is built of. */
-defineProps<{ units: Units }>()
-const { beds, trouble, load, make } = useYard()
+const props = defineProps<{ yard: string; units: Units }>()
+const { beds, trouble, load, make } = useBedsOfYard()
 const router = useRouter()
-onMounted(load)
+const ofYard = ref<string | null>(null)
+onMounted(async () => {
+  void load(props.yard)
+  const answer = await api.yard(props.yard)
+  if (answer.ok) ofYard.value = answer.value.yard.units ?? null
+})
 
 function freeName() {
   const taken = beds.value.map((b) => b.name)
   return ['New bed', ...taken.map((_, n) => `New bed ${n + 2}`)].find((n) => !taken.includes(n)) ?? 'New bed'
 }
+/** What the yard says anyway is left to it. */
 async function start(_: string, offer: Offer) {
-  const made = await make({ ...(offer.design as Design), name: freeName() })
+  const design: Design = { ...(offer.design as Design), name: freeName() }
+  if (ofYard.value === props.units) delete design.units
+  const made = await make(design, props.yard)
   if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
 }
 </script>
 
 <template>
   <main class="new">
-    <p><router-link :to="{ name: 'yard' }">Back to the yard</router-link></p>
+    <p><router-link :to="{ name: 'yard', params: { id: yard } }">Back to the yard</router-link></p>
     <h1>What is the new bed built of?</h1>
     <p class="faint">All of it can be changed later, this too.</p>
     <p v-if="trouble" role="alert">{{ trouble }}</p>

@@ -2,54 +2,78 @@
 import { computed } from 'vue'
 
 import type { Units, YardBed } from '@/api/client'
-import PlainDrawing from '@/drawing/PlainDrawing.vue'
 import { printLength, printMoney, printVolume, typeset } from '@/measure/print'
 
-/** One bed of the yard: drawn to the yard's scale, with the figures by which it is told from the others. */
-const props = defineProps<{ bed: YardBed; all: YardBed[] }>()
-defineEmits<{ copy: []; remove: [] }>()
-const ROOM = 360
-const TALL = 150
-const scale = computed(() => Math.min(ROOM / Math.max(...props.all.map((b) => b.outside.length_mm)), TALL / Math.max(...props.all.map((b) => b.outside.width_mm))))
-const units = computed(() => props.bed.units as Units)
+/** One bed of the yard: drawn to the yard's scale, with the figures by which it is told from the others, or what is wrong with it. */
+const props = defineProps<{ bed: YardBed; scale: number }>()
+const emit = defineEmits<{ copy: []; remove: []; mend: [field: string, stock: string] }>()
+const figures = computed(() => props.bed.figures)
+const units = computed(() => (figures.value?.units ?? 'metric') as Units)
 const length = (mm: number) => typeset(printLength(mm, units.value))
+const looks = computed(() => figures.value?.looks ?? [])
 const state = computed(() => {
-  const { needs_a_look, pieces, pieces_cut } = props.bed
-  if (needs_a_look) return `${needs_a_look} ${needs_a_look === 1 ? 'thing needs' : 'things need'} a look`
-  if (!pieces_cut) return 'not begun'
-  return pieces_cut < pieces ? `${pieces_cut} of ${pieces} pieces cut` : 'all pieces cut'
+  const pieces = figures.value?.pieces.length ?? 0
+  if (!props.bed.pieces_cut) return 'not begun'
+  return props.bed.pieces_cut < pieces ? `${props.bed.pieces_cut} of ${pieces} pieces cut` : 'all pieces cut'
 })
 </script>
 
 <template>
-  <article class="bed" :data-bed="bed.name">
-    <router-link class="open" :to="{ name: 'bed', params: { id: bed.id, stage: 'shape' } }">
-      <span class="drawn"><PlainDrawing :view="bed.view" :scale="scale" :name="`yard-${bed.id}`" /></span>
+  <article class="bed" :data-bed="bed.name" :class="{ wrong: bed.problems.length }">
+    <router-link class="open" :to="bed.problems.length ? { name: 'text', params: { id: bed.id } } : { name: 'bed', params: { id: bed.id, stage: 'shape' } }">
+      <span class="drawn">
+        <svg v-if="figures" :width="figures.picture.box[2] * scale + 2" :height="figures.picture.box[3] * scale + 2" :viewBox="figures.picture.box.join(' ')" aria-hidden="true">
+          <path v-for="(p, n) in figures.picture.paths" :key="n" :d="p.d" :class="[p.role === 'soil' ? 'soil' : 'wood', p.role.replaceAll(' ', '-')]" fill-rule="evenodd" vector-effect="non-scaling-stroke" />
+        </svg>
+      </span>
       <span class="words">
         <strong class="name">{{ bed.name }}</strong>
-        <span class="figures">{{ length(bed.outside.length_mm) }} × {{ length(bed.outside.width_mm) }}, {{ length(bed.outside.height_mm) }} high</span>
-        <span class="faint">{{ bed.totals.sticks }} sticks · {{ typeset(printVolume(bed.totals.soil_l, units)) }} soil · {{ printMoney(bed.totals.cost, bed.currency_sign) }}</span>
-        <span :class="{ look: bed.needs_a_look }">{{ state }}</span>
+        <template v-if="figures">
+          <span class="figures">{{ length(figures.length_mm) }} × {{ length(figures.width_mm) }}, {{ length(figures.height_mm) }} high</span>
+          <span class="faint">{{ figures.sticks }} sticks · {{ typeset(printVolume(figures.soil_l, units)) }} soil · {{ printMoney(figures.cost, figures.currency_sign) }}</span>
+          <span v-if="looks.length" class="look">{{ looks.length }} {{ looks.length === 1 ? 'thing needs' : 'things need' }} a look: {{ typeset(looks[0]?.message ?? '') }}</span>
+          <span v-else>{{ state }}</span>
+        </template>
+        <span v-else-if="bed.stale" class="faint">being worked out …</span>
+        <template v-else>
+          <span v-for="p in bed.problems" :key="p.field" class="look">{{ typeset(p.message) }} It says “{{ typeset(p.value) }}” at {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}.</span>
+        </template>
       </span>
     </router-link>
     <span class="acts">
-      <button type="button" class="plain" :aria-label="`Copy ${bed.name}`" @click="$emit('copy')">Copy</button>
-      <button type="button" class="plain" :aria-label="`Delete ${bed.name}`" @click="$emit('remove')">Delete</button>
+      <label v-for="m in bed.mends" :key="m.field" class="mend">Instead of {{ m.value }}
+        <select class="pick" :aria-label="`Instead of ${m.value} in ${bed.name}`" @change="emit('mend', m.field, ($event.target as HTMLSelectElement).value)">
+          <option value="">choose</option>
+          <option v-for="c in m.choices" :key="c" :value="c">{{ c }}</option>
+        </select>
+      </label>
+      <router-link v-if="bed.problems.length" :to="{ name: 'text', params: { id: bed.id } }">Open as text</router-link>
+      <button v-if="!bed.problems.length" type="button" class="plain" :aria-label="`Copy ${bed.name}`" @click="emit('copy')">Copy</button>
+      <button type="button" class="plain" :aria-label="`Delete ${bed.name}`" @click="emit('remove')">{{ bed.problems.length ? 'Put away' : 'Delete' }}</button>
     </span>
   </article>
 </template>
 
 <style scoped>
-.bed { display: flex; align-items: center; gap: 16px; }
-.open { flex: 1; display: grid; grid-template-columns: 380px minmax(0, 1fr); gap: 28px; align-items: center; padding: 16px 0; color: var(--ink); text-decoration: none; min-width: 0; }
+.bed { display: flex; align-items: center; gap: 16px; content-visibility: auto; contain-intrinsic-size: auto 120px; }
+.open { flex: 1; display: grid; grid-template-columns: minmax(0, 270px) minmax(0, 1fr); gap: 24px; align-items: center; padding: 12px 0; color: var(--ink); text-decoration: none; min-width: 0; }
 .open:hover .name { color: var(--chalk); text-decoration: underline; }
-.drawn { display: flex; justify-content: flex-end; }
+.drawn { display: flex; justify-content: flex-end; min-height: 24px; }
+svg { max-width: 100%; height: auto; overflow: visible; }
+path { stroke: var(--ink); stroke-width: 0.8; }
+.soil { fill: var(--earth); }
+.wood { fill: var(--timber); }
+.wood[class*='post'] { fill: var(--post); }
+.wood[class*='sheet'] { fill: var(--stone); }
 .words { display: grid; gap: 2px; min-width: 0; }
 .name { font-size: 18px; overflow-wrap: anywhere; }
-.look { color: var(--rust); font-weight: 700; }
+.look { color: var(--rust); font-size: 14px; overflow-wrap: anywhere; }
+.acts { display: flex; flex-wrap: wrap; gap: 2px 4px; justify-content: flex-end; align-items: center; max-width: 220px; }
+.mend { font-size: 14px; display: grid; gap: 2px; width: 100%; }
 @media (max-width: 760px) {
-  .bed { display: block; }
+  .bed { display: block; padding-bottom: 8px; }
   .open { grid-template-columns: minmax(0, 1fr); gap: 8px; }
-  .drawn { justify-content: flex-start; }
+  .drawn, .acts { justify-content: flex-start; }
+  .acts { max-width: none; }
 }
 </style>

@@ -1,51 +1,64 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { onMounted } from 'vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { useYard } from '@/bed/useYard'
+import { api, type KeptYard } from '@/api/client'
+import { lastYard } from '@/bed/useBedsOfYard'
+import { waiting } from '@/state/outbox'
 import { useLight } from '@/theme/useLight'
-import YardBed from './YardBed.vue'
+import OneYard from './OneYard.vue'
 
-/** Every bed of the yard, drawn to one scale. */
-const { beds, loaded, trouble, gone, load, copy, remove, bringBack } = useYard()
+/** The yards, one of them open: the one asked for, else the one looked at last. */
+const props = defineProps<{ id: string | null }>()
 const { inSun } = useLight()
 const router = useRouter()
+const yards = shallowRef<KeptYard[]>([])
+const trouble = ref<string | null>(null)
+const shown = computed(() => props.id ?? yards.value.find((y) => y.id === lastYard())?.id ?? yards.value[0]?.id ?? null)
 
-onMounted(load)
+onMounted(async () => {
+  const answer = await api.yards()
+  if (answer.ok) yards.value = answer.value
+  else trouble.value = answer.problem.detail
+})
 
-const start = (units: 'metric' | 'imperial') => router.push({ name: 'new', params: { units } })
+const go = (id: string) => (id === 'new' ? another() : router.push({ name: 'yard', params: { id } }))
+async function another() {
+  const answer = await api.makeYard({ name: `Yard ${yards.value.length + 1}` })
+  if (!answer.ok) {
+    trouble.value = answer.problem.detail
+    return
+  }
+  yards.value = [...yards.value, answer.value]
+  await router.push({ name: 'yard', params: { id: answer.value.id } })
+}
 </script>
 
 <template>
   <div class="yard">
     <header class="head">
       <h1>Acre Box</h1>
-      <p class="faint">The yard</p>
+      <select v-if="shown" class="pick" aria-label="Yard" :value="shown" @change="go(($event.target as HTMLSelectElement).value)">
+        <option v-for="y in yards" :key="y.id" :value="y.id">{{ y.yard.name }}</option>
+        <option value="new">another yard …</option>
+      </select>
       <span class="grow" />
-      <n-button @click="start('metric')">New bed in mm</n-button>
-      <n-button @click="start('imperial')">New bed in ft and in</n-button>
-      <n-button :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
+      <span v-if="waiting" class="waits" role="status">{{ waiting }} to send</span>
+      <n-button quaternary :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
     </header>
-    <main>
-      <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
-      <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
-      <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
-      <ul class="beds">
-        <li v-for="b in beds" :key="b.id"><YardBed :bed="b" :all="beds" @copy="copy(b.id)" @remove="remove(b)" /></li>
-      </ul>
-    </main>
+    <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+    <OneYard v-if="shown" :id="shown" :key="shown" />
   </div>
 </template>
 
 <style scoped>
-.yard { max-width: 1160px; margin: 0 auto; padding: 0 24px 40px; }
-.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 8px 12px; padding: 14px 0 12px; border-bottom: 2px solid var(--ink); }
+.yard { max-width: 1240px; margin: 0 auto; padding: 0 24px 40px; }
+.head { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 16px; padding: 12px 0; border-bottom: 2px solid var(--ink); }
 .head h1 { font-size: 24px; }
+.pick { font-weight: 700; max-width: 300px; }
 .grow { flex: 1; }
+.waits { font-size: 13px; color: var(--rust); }
 .banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin-top: 8px; }
-.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
-.empty { padding: 40px 0; }
-.beds > li { border-bottom: 1px solid var(--rule); }
-@media (max-width: 560px) { .yard { padding: 0 16px 40px; } .head .faint { display: none; } }
+@media (max-width: 560px) { .yard { padding: 0 16px 40px; } }
 </style>

@@ -6,16 +6,18 @@ import { useThisBed } from '@/bed/useBed'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
+import { useSheet } from '@/state/sheet'
 
 /** Boards of mixed widths: each one measured, or their average. */
 defineProps<{ asked: Asked; stage: string }>()
-const { edit, problems, units, valueAt } = useThisBed()
+const { edit, problems, valueAt } = useThisBed()
+const { startOf } = useSheet()
 const listed = computed(() => Array.isArray(valueAt('construction.widths')) && !valueAt('construction.average'))
 const widths = computed(() => ((valueAt('construction.widths') as string[] | undefined) ?? []).join(', '))
 const wrongOnes = computed(() => problems.value.filter((p) => /^construction\.widths\.\d+$/.test(p.field)))
 
 function by(way: string) {
-  if (way === 'average') edit('construction.average', units.value === 'metric' ? '95 mm' : '3 3/4 in', (d) => ({ ...d, construction: { ...d.construction, widths: [] } }) as typeof d)
+  if (way === 'average') edit('construction.average', startOf('construction.average'), (d) => ({ ...d, construction: { ...d.construction, widths: [] } }) as typeof d)
   else edit('construction.average', undefined)
 }
 const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/).map((w) => w.trim()).filter(Boolean))

@@ -16,11 +16,11 @@ const { draft, plan, units, edit, valueAt } = useThisBed()
 const unit = computed(() => props.asked.after ?? 'courses')
 const lengthOnly = computed(() => props.asked.instrument === 'height_only')
 const byCourses = computed(() => !lengthOnly.value && draft.value?.courses !== undefined && draft.value.courses !== null)
-const tall = computed(() => (plan.value ? printLength(plan.value.outside.height_mm, units.value) : ''))
+const tall = computed(() => (plan.value?.outside ? printLength(plan.value.outside.height_mm, units.value) : ''))
 
 function by(way: string) {
   const clear = (next: Design) => write(next, way === 'courses' ? 'height' : 'courses', undefined)
-  if (way === 'courses') edit('courses', plan.value?.outside.courses ?? 2, clear)
+  if (way === 'courses') edit('courses', plan.value?.outside?.courses ?? 2, clear)
   else edit('height', asTyped(tall.value), clear)
 }
 function courses(text: string) {

@@ -5,6 +5,7 @@ import { useThisBed } from '@/bed/useBed'
 import StickDrawing from '@/drawing/StickDrawing.vue'
 import { printLength, printMoney, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
+import TickBox from '@/sheet/TickBox.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** Every stick as it is cut, section by section, with a box to tick for each piece. */
@@ -42,9 +43,7 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
           <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
           <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
           <div class="ticks">
-            <label v-for="p in x.pieces" :key="p.key" @mouseenter="pointed = p.label" @mouseleave="pointed = null">
-              <input type="checkbox" class="tick" :checked="isDone(p.key)" :aria-label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @change="tick('cut', p.key, !isDone(p.key))" @focus="pointed = p.label" @blur="pointed = null" /> <span class="figures">{{ p.label }}</span>
-            </label>
+            <TickBox v-for="p in x.pieces" :key="p.key" :done="isDone(p.key)" :label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @tick="tick('cut', p.key, $event, p.length_mm)" @mouseenter="pointed = p.label" @mouseleave="pointed = null" @focusin="pointed = p.label" @focusout="pointed = null"><span class="figures">{{ p.label }}</span></TickBox>
           </div>
         </li>
       </ol>
@@ -59,12 +58,12 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
 .stick { padding: 4px 0 8px; }
 .which { font-size: 14px; margin-bottom: 2px; }
 .ticks { display: flex; flex-wrap: wrap; gap: 2px 14px; padding-top: 4px; }
-.ticks label { display: inline-flex; align-items: center; gap: 6px; min-height: 28px; cursor: pointer; }
-@media (pointer: coarse) { .ticks label { min-height: 44px; min-width: 44px; } }
+.ticks .tick { min-height: 28px; align-items: center; }
+@media (pointer: coarse) { .ticks .tick { min-height: 44px; min-width: 44px; } }
 @media print {
   .stick { display: grid; grid-template-columns: 1fr auto; padding: 2px 0 4px; }
   .stick > :nth-child(2) { grid-column: 1 / -1; grid-row: 2; }
   .ticks { padding: 0; }
-  .ticks label { min-height: 0; }
+  .ticks .tick { min-height: 0; }
 }
 </style>

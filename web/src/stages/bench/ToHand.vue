@@ -8,9 +8,10 @@ import { printMoney, typeset } from '@/measure/print'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
+import { useSheet } from '@/state/sheet'
 
 /** What the yard really has of each section, and sticks to hand that cost nothing. */
-const { plan, draft, edit, units } = useThisBed()
+const { plan, draft, edit } = useThisBed()
 const stock = useStock()
 const sections = computed(() => plan.value?.cutting.sections ?? [])
 const rows = computed(() => draft.value?.bench?.lengths ?? [])
@@ -21,7 +22,11 @@ const isOf = (row: { stock: string }, key: string) => {
   return row.stock === key || row.stock === timber?.nominal
 }
 const own = (key: string) => rows.value.some((r) => isOf(r, key))
-const longest = computed(() => (units.value === 'metric' ? '2.4 m' : '8 ft'))
+const { startOf } = useSheet()
+const lengthStart = computed(() => startOf('bench.lengths.0') as object | undefined)
+const stickStart = computed(() => startOf('bench.offcuts.0') as object | undefined)
+const addLength = (stock: string) => edit('bench.lengths', [...rows.value, { stock, ...lengthStart.value }])
+const addStick = (stock: string) => edit('bench.offcuts', [...offcuts.value, { stock, ...stickStart.value }])
 const sign = computed(() => plan.value?.currency_sign ?? '')
 
 function takeOver(key: string) {
@@ -51,7 +56,7 @@ const without = <T,>(list: T[], n: number) => list.filter((_, at) => at !== n)
             <button type="button" class="plain" :aria-label="`Take ${r.length} off the list`" @click="edit('bench.lengths', without(rows, n))">Remove</button>
           </div>
         </template>
-        <n-button size="small" @click="edit('bench.lengths', [...rows, { stock: s.stock, length: longest, price: '10.00' }])">One more length</n-button>
+        <n-button size="small" :disabled="!lengthStart" @click="addLength(s.stock)">One more length</n-button>
         <button type="button" class="plain" @click="dropOwn(s.stock)">Back to the catalogue's lengths</button>
       </template>
       <template v-for="(o, n) in offcuts" :key="`o${n}`">
@@ -62,7 +67,7 @@ const without = <T,>(list: T[], n: number) => list.filter((_, at) => at !== n)
           <button type="button" class="plain" :aria-label="`Forget the off-cut of ${o.length}`" @click="edit('bench.offcuts', without(offcuts, n))">Remove</button>
         </div>
       </template>
-      <button type="button" class="plain" :data-add-offcut="s.stock" @click="edit('bench.offcuts', [...offcuts, { stock: s.stock, length: longest, count: 1 }])">I have a stick of this to hand</button>
+      <button type="button" class="plain" :data-add-offcut="s.stock" :disabled="!stickStart" @click="addStick(s.stock)">I have a stick of this to hand</button>
     </div>
     <FieldTrouble path="bench.lengths" />
     <FieldTrouble path="bench.offcuts" />

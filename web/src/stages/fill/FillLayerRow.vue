@@ -7,6 +7,7 @@ import { useThisBed } from '@/bed/useBed'
 import { asTyped, printLength, printMoney, printVolume, printWeight } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import Figure from '@/sheet/Figure.vue'
+import TickBox from '@/sheet/TickBox.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
@@ -43,7 +44,7 @@ const another = (key: string) => edit(path.value, { material: key, buy: 'cheaper
 <template>
   <div class="layer" :data-layer="layer.material" @mouseenter="pointed = `layer ${n}`" @mouseleave="pointed = null">
     <div class="asked">
-      <label class="laid"><input type="checkbox" class="tick" :checked="isDone" :aria-label="`Layer ${n + 1} is in`" @change="tick('fill', tickKey, !isDone)" /> in</label>
+      <TickBox class="laid" :done="isDone" :label="`Layer ${n + 1} is in`" @tick="tick('fill', tickKey, $event)">in</TickBox>
       <select :id="`material-${n}`" class="pick" :aria-label="`Material of layer ${n + 1}`" :value="layer.material" @change="another(($event.target as HTMLSelectElement).value)">
         <option v-for="m in materials" :key="m.value" :value="m.value">{{ m.text }}</option>
       </select>

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { Layer } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import { useSheet } from '@/state/sheet'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import FillLayerRow from './FillLayerRow.vue'
 
@@ -14,10 +15,12 @@ const { draft, plan, edit } = useThisBed()
 const layers = computed<Layer[]>(() => draft.value?.fill?.layers ?? [])
 /** What each layer is ticked off by, as the core names them, bottom to top. */
 const keys = computed(() => plan.value?.ticks.filter((t) => t.kind === 'fill').map((t) => t.key) ?? [])
-const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill.layers[n] })).reverse())
+const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill?.layers[n] })).reverse())
 
 const put = (next: Layer[]) => edit('fill.layers', next)
-const add = () => put([...layers.value, { material: 'compost', share: 10, buy: 'cheaper' }])
+const { startOf } = useSheet()
+const start = computed(() => startOf('fill.layers.0') as Layer | undefined)
+const add = () => start.value && put([...layers.value, start.value])
 const remove = (n: number) => put(layers.value.filter((_, at) => at !== n))
 function swap(n: number, by: number) {
   const next = [...layers.value]
@@ -46,7 +49,7 @@ function even() {
     </ol>
     <FieldTrouble path="fill.layers" />
     <div class="ways no-print">
-      <n-button size="small" @click="add">One more layer</n-button>
+      <n-button size="small" :disabled="!start" @click="add">One more layer</n-button>
       <n-button v-if="shares.length > 1" size="small" @click="even">Share evenly</n-button>
     </div>
     <WatchOuts stage="fill" :fields="['fill.layers']" />

@@ -1,27 +1,47 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
-import { useThisBed } from '@/bed/useBed'
+import type { Asked, Group } from '@/api/client'
+import { useStock } from '@/bed/useStock'
+import { typeset } from '@/measure/print'
+import QuestionList from '@/questions/QuestionList.vue'
+import { setTo } from '@/questions/asked'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
+import TickBox from '@/sheet/TickBox.vue'
+import { useSheet } from '@/state/sheet'
 
-/** One add-on: a box to tick, and its own questions once it is there. */
-const props = defineProps<{ name: string; ask: string; says: string; start: object }>()
-const { edit, valueAt } = useThisBed()
-const path = computed(() => `add_ons.${props.name}`)
-const there = computed(() => Boolean(valueAt(path.value)))
+/** One add-on: a box to tick; once it is there, one line that says what it is, and its questions when opened. */
+const props = defineProps<{ group: Group }>()
+const { edit, problems, startOf, valueAt } = useSheet()
+const stock = useStock()
+const there = computed(() => Boolean(valueAt(props.group.path)))
+const start = computed(() => startOf(props.group.path))
+const opened = ref(false)
+const wrong = computed(() => problems.value.some((p) => p.field.startsWith(`${props.group.path}.`)))
+const nameOf = (asked: Asked, value: unknown) => (asked.kind === 'timber' ? stock.value?.timber.find((t) => t.key === value || t.nominal === value)?.name : undefined)
+const line = computed(() => typeset(setTo(props.group.questions, valueAt, nameOf)))
+
+function put(on: boolean) {
+  opened.value = on
+  edit(props.group.path, on ? start.value : undefined)
+}
 </script>
 
 <template>
-  <Question :id="`add-${name}`" :ask="ask">
-    <label class="yes"><input :id="`add-${name}`" type="checkbox" class="tick" :checked="there" @change="edit(path, there ? undefined : start)" /> {{ says }}</label>
-    <FieldTrouble :path="path" />
+  <Question :ask="group.title">
+    <div class="row">
+      <TickBox :id="`add-${group.key}`" :done="there" :disabled="!there && !start" :label="group.title" @tick="put">{{ group.says }}</TickBox>
+      <button v-if="there" type="button" class="plain no-print" :aria-expanded="opened || wrong" :aria-label="`${group.title}: ${opened ? 'fold' : 'change'}`" @click="opened = !opened">{{ opened ? 'fold' : 'change' }}</button>
+    </div>
+    <p v-if="there && !opened" class="line">{{ line }}</p>
+    <FieldTrouble :path="group.path" />
   </Question>
-  <div v-if="there" class="asks"><slot /></div>
+  <div v-if="there && (opened || wrong)" class="asks"><QuestionList :questions="group.questions" :stage="group.stage" /></div>
 </template>
 
 <style scoped>
-.yes { display: flex; gap: 8px; align-items: center; min-height: 34px; }
+.row { display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: center; min-height: 34px; }
+.line { color: var(--faint); font-size: 14px; }
 .asks { border-left: 2px solid var(--rule); padding-left: 12px; margin-bottom: 6px; }
-@media (pointer: coarse) { .yes { min-height: 44px; } }
 </style>

@@ -3,11 +3,11 @@ import { NInput } from 'naive-ui'
 import { useRouter } from 'vue-router'
 
 import { useThisBed } from '@/bed/useBed'
-import { useYard } from '@/bed/useYard'
+import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 
-const { id, bed, draft, edit, problemAt } = useThisBed()
-const yard = useYard()
+const { id, saved, draft, edit, problemAt } = useThisBed()
+const yard = useBedsOfYard()
 const router = useRouter()
 
 async function copy() {
@@ -15,7 +15,7 @@ async function copy() {
   if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
 }
 async function remove() {
-  if (bed.value && (await yard.remove({ id, revision: bed.value.revision, name: bed.value.design.name }))) void router.push({ name: 'yard' })
+  if (saved.value && (await yard.remove({ id, revision: saved.value.revision, name: saved.value.document.name }))) void router.push({ name: 'home' })
 }
 </script>
 

@@ -1,32 +1,31 @@
 <script setup lang="ts">
+import { useElementVisibility } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import { api, type Remedy } from '@/api/client'
-import { PUSHES } from '@/bed/names'
-import { useStock } from '@/bed/useStock'
 import { useThisBed } from '@/bed/useBed'
 import { printLength, printMoney, typeset } from '@/measure/print'
-import ChoiceField from '@/sheet/ChoiceField.vue'
 import Figure from '@/sheet/Figure.vue'
-import NumberField from '@/sheet/NumberField.vue'
-import Question from '@/sheet/Question.vue'
+import GroupFold from '@/questions/GroupFold.vue'
+import { useQuestions } from '@/questions/useQuestions'
 
 /** What the soil pushes, how each wall bows beside the rule of thumb, and what would bring it right. */
-const { draft, plan, units, change, edit, valueAt } = useThisBed()
-const stock = useStock()
+const { id, draft, plan, units, change } = useThisBed()
+const loads = useQuestions('bed').group('loads')
 const strength = computed(() => plan.value?.strength)
 const length = (mm: number) => printLength(mm, units.value)
 const tenth = (mm: number) => (units.value === 'metric' ? `${mm.toFixed(1)} mm` : length(mm))
-const waterlogged = computed(() => Boolean(valueAt('loads.waterlogged')))
-const woods = computed(() => [{ value: '', text: 'as the stock list says' }, ...(stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])])
 const offered = ref<Remedy[]>([])
 const looking = ref(false)
 const open = computed(() => (plan.value?.watch_outs.filter((w) => w.stage === 'shape' && w.level !== 'note' && !w.accepted).map((w) => w.code + w.message) ?? []).join())
-watch(open, async (codes) => {
-  offered.value = []
-  if (!codes || !draft.value) return
+/** Remedies are tried only once somebody looks here. */
+const section = ref<HTMLElement | null>(null)
+const inSight = useElementVisibility(section)
+watch([open, inSight], async ([codes, seen], [before] = ['', false]) => {
+  if (codes !== before) offered.value = []
+  if (!codes || !seen || offered.value.length || !draft.value) return
   looking.value = true
-  const result = await api.remedies(draft.value)
+  const result = await api.remedies(draft.value, { bed: id })
   looking.value = false
   if (result.ok && codes === open.value) offered.value = result.value
 }, { immediate: true })
@@ -34,7 +33,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
 </script>
 
 <template>
-  <section v-if="strength" class="hold" aria-labelledby="hold-title">
+  <section v-if="strength" ref="section" class="hold" aria-labelledby="hold-title">
     <h2 id="hold-title">Will it hold</h2>
     <p class="faint">At the bottom the soil pushes <Figure :text="`${strength.push_kpa.toFixed(2)} kPa`" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
     <div v-if="open && (looking || offered.length || !strength.holds)" class="remedies" role="status">
@@ -57,19 +56,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
     </table>
     <p v-if="strength.posts">Posts hold <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall each: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> at the ground, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what they take. A pole alone would want <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth of a pole by formula" /> in the ground; the school gives <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>, since corners and boards share the push.</p>
     <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span>: {{ t.words }}.</p>
-    <details class="soil no-print">
-      <summary>The soil and the wood it is worked out for</summary>
-      <Question id="push" ask="The push"><ChoiceField id="push" path="loads.school" label="School of the push" :options="PUSHES" fallback="at_rest" /></Question>
-      <Question id="unit-weight" ask="Wet soil weighs"><NumberField id="unit-weight" path="loads.unit_weight" label="Weight of wet soil" after="kN/m³" placeholder="15" /></Question>
-      <Question id="friction" ask="Friction"><NumberField id="friction" path="loads.friction" label="Friction of the soil" after="°" placeholder="30" /></Question>
-      <Question id="on-top" ask="Standing on it"><NumberField id="on-top" path="loads.on_top" label="Load on top of the soil" after="kPa" placeholder="2.4" /></Question>
-      <Question id="waterlogged" ask="Waterlogged"><label class="yes"><input id="waterlogged" type="checkbox" class="tick" :checked="waterlogged" @change="edit('loads.waterlogged', !waterlogged)" /> it cannot drain</label></Question>
-      <Question id="species" ask="The wood is">
-        <select id="species" class="pick" aria-label="The wood is" :value="valueAt('loads.species') ?? ''" @change="edit('loads.species', ($event.target as HTMLSelectElement).value || undefined)">
-          <option v-for="w in woods" :key="w.value" :value="w.value">{{ w.text }}</option>
-        </select>
-      </Question>
-    </details>
+    <GroupFold v-if="loads" :group="loads" class="no-print" unset="as usual for wet soil" />
   </section>
 </template>
 
@@ -81,8 +68,6 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
 .do:hover { background: var(--chalk-wash); }
 .wrong { background: var(--rust-wash); }
 .says { display: block; font-size: 13px; color: var(--faint); }
-.soil summary { cursor: pointer; color: var(--chalk); min-height: 32px; align-content: center; }
-.yes { display: flex; gap: 8px; align-items: center; min-height: 34px; }
-@media (pointer: coarse) { .do, .soil summary { min-height: 44px; } }
+@media (pointer: coarse) { .do { min-height: 44px; } }
 td.right { white-space: nowrap; }
 </style>

@@ -30,7 +30,7 @@ const WORK = [
 ] as const
 
 onMounted(async () => {
-  const problem = await bed.open()
+  const problem = await bed.open(['totals', 'outside', 'starts', 'understood', 'watch_outs'])
   if (problem) trouble.value = problem.detail
   else if (bed.draft.value) begin(bed.draft.value)
 })

@@ -28,7 +28,7 @@ export function useVariants(id: string) {
 
   async function weigh() {
     const mine = (asked += 1)
-    const result = await api.weighUp(variants.value, rates.value)
+    const result = await api.weighUp(variants.value, { bed: id }, rates.value)
     // An older answer that comes late must not cover a newer one.
     if (mine !== asked) return
     problems.value = result.ok ? [] : (result.problem.problems ?? [])

@@ -2,18 +2,23 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
+import type { Asked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { printLength, typeset } from '@/measure/print'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
+import { useSheet } from '@/state/sheet'
 
 /** Sides typed one by one as they are walked, the bed on the left hand; the last one closes by itself. */
+defineProps<{ asked: Asked; stage: string }>()
 const { edit, plan, units, valueAt } = useThisBed()
+const { startOf } = useSheet()
 const sides = computed(() => (valueAt('outline.sides') as { length: string; corner: number }[] | undefined) ?? [])
-const closing = computed(() => plan.value?.outside.sides[sides.value.length])
+const closing = computed(() => plan.value?.outside?.sides[sides.value.length])
 
-const add = () => edit('outline.sides', [...sides.value, { length: units.value === 'metric' ? '600 mm' : '2 ft', corner: 90 }])
+const start = computed(() => startOf('outline.sides.0'))
+const add = () => edit('outline.sides', [...sides.value, start.value])
 const remove = (n: number) => edit('outline.sides', sides.value.filter((_, at) => at !== n))
 </script>
 
@@ -27,7 +32,7 @@ const remove = (n: number) => edit('outline.sides', sides.value.filter((_, at) =
   </Question>
   <Question ask="Back to the start" hint="90° is square, 270° turns the other way. The last side closes the outline by itself.">
     <span class="figures">{{ closing ? typeset(printLength(closing.outside_mm, units)) : 'closes by itself' }}</span>
-    <n-button size="small" class="more no-print" @click="add">One more side</n-button>
+    <n-button size="small" class="more no-print" :disabled="!start" @click="add">One more side</n-button>
   </Question>
 </template>
 

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { NButton } from 'naive-ui'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { useBedsOfYard } from '@/bed/useBedsOfYard'
+import { useYard } from './useYard'
+import YardBed from './YardBed.vue'
+
+/** One yard: its beds drawn to one scale, and beside them what they share. */
+const props = defineProps<{ id: string }>()
+const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
+const { beds, loaded, trouble, gone, load, copy, remove, bringBack, mend } = useBedsOfYard()
+const yard = useYard(props.id, () => void load(props.id))
+const { draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
+const router = useRouter()
+const missing = ref<string | null>(null)
+onMounted(async () => {
+  void load(props.id)
+  const problem = await yard.open()
+  if (problem) missing.value = problem.status === 404 ? 'There is no such yard, or it was put away.' : problem.detail
+})
+
+const ROOM = 250
+const TALL = 130
+const drawn = computed(() => beds.value.flatMap((b) => (b.figures ? [b.figures] : [])))
+const scale = computed(() => Math.min(ROOM / Math.max(1000, ...drawn.value.map((f) => f.length_mm)), TALL / Math.max(600, ...drawn.value.map((f) => f.width_mm))))
+const sign = computed(() => drawn.value[0]?.currency_sign ?? '')
+const left = computed(() => beds.value.filter((b) => b.stale).length)
+const start = (units: 'metric' | 'imperial') => router.push({ name: 'new', params: { yard: props.id, units } })
+const WORDS = { saved: 'saved', saving: 'saving …', held: 'not saved: see below', offline: 'not saved: no server', stale: 'changed elsewhere' }
+const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|saw|soil|name|units|currency|latitude|longitude|north)/.test(p.field)))
+</script>
+
+<template>
+  <div>
+    <p v-if="missing" class="banner" role="alert">{{ missing }} <router-link :to="{ name: 'home' }">To the yards</router-link></p>
+    <div v-else class="bar">
+      <n-button v-if="draft?.units !== 'imperial'" type="primary" @click="start('metric')">{{ draft?.units ? 'New bed' : 'New bed in mm' }}</n-button>
+      <n-button v-else type="primary" @click="start('imperial')">New bed</n-button>
+      <n-button v-if="draft?.units !== 'imperial'" @click="start('imperial')">New bed in ft and in</n-button>
+      <n-button v-else @click="start('metric')">New bed in mm</n-button>
+      <span class="grow" />
+      <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
+      <n-button quaternary :disabled="!canUndo" @click="step('undo')">Undo</n-button>
+      <n-button quaternary :disabled="!canRedo" @click="step('redo')">Redo</n-button>
+    </div>
+    <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+    <p v-for="p in kept?.problems ?? []" :key="p.field" class="banner" role="status">{{ p.message }} “{{ p.value }}” at {{ p.field }} is passed over.</p>
+    <p v-for="p in elsewhere" :key="p.field" class="banner" role="alert">{{ p.message }} You gave “{{ p.value }}”. Allowed: {{ p.allowed }}.</p>
+    <div v-if="conflict" class="banner" role="alertdialog" aria-label="This yard was changed elsewhere">
+      <p>This yard was changed elsewhere in the same places: {{ conflict.clashes.map((c) => c.field).join(', ') }}.</p>
+      <n-button size="small" @click="resolve('saved')">Take the saved one</n-button> <n-button size="small" @click="resolve('mine')">Put mine on top of it</n-button>
+    </div>
+    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
+    <div v-if="!missing" class="two">
+      <main>
+        <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
+        <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
+        <ul class="beds">
+          <li v-for="b in beds" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
+        </ul>
+      </main>
+      <aside class="sheet" aria-label="What the beds share"><YardSheet v-if="draft" :beds="beds" :sign="sign" /></aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 10px 0; }
+.grow { flex: 1; }
+.save { font-size: 13px; color: var(--moss); }
+.save.saving { color: var(--faint); }
+.save.held, .save.offline, .save.stale { color: var(--rust); font-weight: 700; }
+.banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin: 6px 0; }
+.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
+.two { display: grid; grid-template-columns: minmax(0, 58fr) minmax(0, 42fr); gap: 28px; align-items: start; }
+.sheet { background: var(--sheet); border: 1px solid var(--rule); border-width: 0 0 0 1px; padding: 12px 0 12px 20px; min-width: 0; }
+.empty { padding: 40px 0; }
+.beds > li { border-bottom: 1px solid var(--rule); }
+@media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } .sheet { border-left: 0; padding: 12px 16px; } }
+</style>

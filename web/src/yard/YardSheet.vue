@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { YardBed } from '@/api/client'
+import { useStock } from '@/bed/useStock'
+import { printMoney, typeset } from '@/measure/print'
+import GroupFold from '@/questions/GroupFold.vue'
+import { useQuestions } from '@/questions/useQuestions'
+import PileRows from './PileRows.vue'
+
+/** What all beds of the yard share: what needs a look, what is to hand, prices, the saw, the place. */
+const props = defineProps<{ beds: YardBed[]; sign: string }>()
+const { groups } = useQuestions('yard')
+const stock = useStock()
+const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).map((l) => ({ ...l, bed: b }))))
+const money = computed(() => props.beds.reduce((sum, b) => sum + (b.figures?.cost ?? 0), 0))
+const sticks = computed(() => props.beds.reduce((sum, b) => sum + (b.figures?.sticks ?? 0), 0))
+</script>
+
+<template>
+  <section aria-labelledby="sums-title">
+    <h2 id="sums-title">All beds, one by one</h2>
+    <p><strong class="figures">{{ printMoney(money, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ sticks }}</span> sticks and sheets to buy.</p>
+  </section>
+  <section v-if="looks.length" aria-labelledby="looks-title">
+    <h2 id="looks-title">Needs a look</h2>
+    <ul class="looks">
+      <li v-for="(l, n) in looks" :key="n"><router-link :to="{ name: 'bed', params: { id: l.bed.id, stage: l.stage } }">{{ l.bed.name }}</router-link> {{ typeset(l.message) }}</li>
+    </ul>
+  </section>
+  <section aria-labelledby="pile-title">
+    <h2 id="pile-title">To hand</h2>
+    <PileRows of="pile" :stock="stock" />
+  </section>
+  <section aria-labelledby="prices-title">
+    <h2 id="prices-title">Prices and lengths of my yard</h2>
+    <PileRows of="prices" :stock="stock" :sign="sign" />
+  </section>
+  <section aria-label="The yard's own">
+    <GroupFold v-for="g in groups" :key="g.key" :group="g" />
+  </section>
+</template>
+
+<style scoped>
+section { padding: 10px 0; border-top: 1px solid var(--rule); }
+section:first-of-type { border-top: 0; padding-top: 0; }
+.looks { display: grid; gap: 4px; font-size: 14px; }
+.looks li { border-left: 4px solid var(--rust); padding-left: 8px; }
+</style>

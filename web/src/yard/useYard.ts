@@ -1,0 +1,50 @@
+import { computed, onScopeDispose } from 'vue'
+
+import { api, type Answer, type KeptYard, type Units, type Yard } from '@/api/client'
+import { provideSheet } from '@/state/sheet'
+import { useSaving, type Saved } from '@/state/useSaving'
+import { shallowRef } from 'vue'
+
+const savedOf = (yard: KeptYard): Saved<Yard> => ({ revision: yard.revision, document: yard.yard, can_undo: yard.can_undo, can_redo: yard.can_redo, saved_at: yard.saved_at })
+
+/** One yard being worked on; its questions ask about it. */
+export function useYard(id: string, saved: () => void) {
+  const kept = shallowRef<KeptYard | null>(null)
+  async function taken(call: Promise<Answer<KeptYard>>): Promise<Answer<Saved<Yard>>> {
+    const answer = await call
+    if (!answer.ok) {
+      const theirs = answer.problem.saved as unknown as KeptYard | null | undefined
+      return { ok: false, problem: { ...answer.problem, saved: (theirs ? savedOf(theirs) : null) as never } }
+    }
+    const news = kept.value !== null && kept.value.revision !== answer.value.revision
+    kept.value = answer.value
+    if (news) saved()
+    return { ok: true, value: savedOf(answer.value) }
+  }
+  const saving = useSaving<Yard>({
+    draftKey: `acre-box.draft.yard.${id}`,
+    fetch: () => taken(api.yard(id)),
+    put: (revision, yard, writeId) => taken(api.changeYard(id, revision, yard, writeId)),
+    step: (revision, way) => taken(api.stepYard(id, revision, way)),
+    check: () => {
+      saving.problems.value = []
+      return Promise.resolve('good' as const)
+    },
+  })
+  const units = computed<Units>(() => (saving.draft.value?.units as Units | undefined) ?? 'metric')
+  provideSheet({
+    valueAt: saving.valueAt,
+    edit: saving.edit,
+    problems: saving.problems,
+    problemAt: saving.problemAt,
+    units,
+    understood: (path) => kept.value?.understood[path],
+    watchOuts: () => [],
+    sides: computed(() => []),
+    startOf: () => undefined,
+  })
+  const look = () => void saving.look()
+  document.addEventListener('visibilitychange', look)
+  onScopeDispose(() => document.removeEventListener('visibilitychange', look))
+  return { ...saving, kept, units }
+}
