@@ -4,7 +4,18 @@ from collections.abc import Callable
 
 import pytest
 from playwright.sync_api import BrowserContext, Page, expect
-from work import bed_id_of, design_of, make_bed, no_sideways, open_bed, plan_of, saved, serious_findings, tape
+from work import (
+    bed_id_of,
+    design_of,
+    make_bed,
+    no_sideways,
+    open_bed,
+    plan_of,
+    saved,
+    serious_findings,
+    tape,
+    yard_of,
+)
 
 from sample import document
 
@@ -17,9 +28,9 @@ KINDS = {
 SLEEPERS = {"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "post-75x75"}
 
 
-def new_bed(page: Page, site: str, kind: str, units: str = "mm") -> str:
+def new_bed(page: Page, site: str, kind: str, name: str = "New bed") -> str:
     page.goto(site)
-    page.get_by_role("button", name=f"New bed in {units}").click()
+    page.get_by_role("button", name=name, exact=True).click()
     expect(page.locator("[data-kind]")).to_have_count(4)
     page.locator(f"[data-kind={kind}]").click()
     saved(page)
@@ -137,13 +148,13 @@ def test_a_bench_and_what_else_can_be_added(page: Page, site: str) -> None:
     open_bed(page, site, bed)
     before = plan_of(site, bed)
     for box in (
-        "outside, on brackets",
-        "across the inside",
-        "right round the outside",
-        "uprights outside one side",
-        "inside the two longest sides",
+        "Benches",
+        "Cross ties",
+        "A steel strap",
+        "Trellis feet",
+        "Hoop sleeves",
     ):
-        page.get_by_label(box).check()
+        page.get_by_role("checkbox", name=box).check()
         saved(page)
     page.get_by_label("Bench on back").check()
     expect(page.locator(".wrong")).to_contain_text("would stand in")
@@ -253,7 +264,7 @@ def test_every_form_fits_a_phone_and_satisfies_axe(
     new_context: Callable[..., BrowserContext], site: str, kind: str
 ) -> None:
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
-    page.goto(f"{site}/new/metric")
+    page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
     expect(page.locator("[data-kind]")).to_have_count(4)
     assert no_sideways(page)
     page.locator(f"[data-kind={kind}]").tap()
@@ -264,7 +275,7 @@ def test_every_form_fits_a_phone_and_satisfies_axe(
 
 
 def test_a_construction_is_chosen_by_keyboard(page: Page, site: str) -> None:
-    page.goto(f"{site}/new/metric")
+    page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
     expect(page.locator("[data-kind]")).to_have_count(4)
     page.locator("[data-kind=boards]").focus()
     page.keyboard.press("Tab")

@@ -79,42 +79,54 @@ def test_undo_redo_and_come_back_tomorrow(page: Page, site: str) -> None:
     assert design_of(site, bed)["outline"]["length"] == "6 ft"
 
 
-def test_two_tabs_on_one_bed(new_context: Callable[..., BrowserContext], site: str) -> None:
-    bed = make_bed(site, document(name="Two tabs"))
+def two_tabs(new_context: Callable[..., BrowserContext], site: str, bed: str) -> tuple[Page, Page]:
     context = new_context()
     one, other = context.new_page(), context.new_page()
     for tab in (one, other):
         open_bed(tab, site, bed)
+    return one, other
+
+
+def test_edits_of_two_tabs_in_other_fields_come_together(
+    new_context: Callable[..., BrowserContext], site: str
+) -> None:
+    bed = make_bed(site, document(name="Together"))
+    one, other = two_tabs(new_context, site, bed)
     one.get_by_label("Length, outside").fill("6 ft")
     saved(one)
     other.get_by_label("Width, outside").fill("3 ft")
+    expect(other.get_by_label("Length, outside")).to_have_value("6 ft")
+    saved(other)
+    outline = design_of(site, bed)["outline"]
+    assert (outline["length"], outline["width"]) == ("6 ft", "3 ft")
+    expect(other.get_by_text("changed elsewhere meanwhile")).to_be_visible()
+
+
+def test_two_tabs_that_change_the_same(new_context: Callable[..., BrowserContext], site: str) -> None:
+    bed = make_bed(site, document(name="Two tabs"))
+    one, other = two_tabs(new_context, site, bed)
+    one.get_by_label("Length, outside").fill("6 ft")
+    saved(one)
+    other.get_by_label("Length, outside").fill("7 ft")
     box = other.get_by_role("alertdialog")
     expect(box).to_contain_text("changed elsewhere")
-    expect(box.locator("tr", has_text="outline, length")).to_contain_text(re.compile("8 ft.*6 ft"))
-    assert design_of(site, bed)["outline"] == {
-        "shape": "rectangle",
-        "length": "6 ft",
-        "width": "4 ft",
-        "measured": "outside",
-    }
+    expect(box.locator("tr", has_text="outline, length")).to_contain_text(re.compile("7 ft.*6 ft"))
+    assert design_of(site, bed)["outline"]["length"] == "6 ft"
     box.get_by_role("button", name="Keep both").click()
     expect(other.get_by_label("Length, outside")).to_have_value("6 ft")
     other.goto(site)
-    expect(other.locator("[data-bed='Two tabs, from the other tab']")).to_contain_text("8′ × 3′")
+    expect(other.locator("[data-bed='Two tabs, from the other tab']")).to_contain_text("7′ × 4′")
 
 
 def test_in_a_conflict_mine_can_go_on_top(new_context: Callable[..., BrowserContext], site: str) -> None:
     bed = make_bed(site, document(name="On top"))
-    context = new_context()
-    one, other = context.new_page(), context.new_page()
-    for tab in (one, other):
-        open_bed(tab, site, bed)
+    one, other = two_tabs(new_context, site, bed)
     one.get_by_label("Length, outside").fill("6 ft")
     saved(one)
-    other.get_by_label("Width, outside").fill("3 ft")
+    other.get_by_label("Length, outside").fill("7 ft")
     other.get_by_role("button", name="Put mine on top").click()
     saved(other)
-    assert design_of(site, bed)["outline"]["length"] == "8 ft"
+    assert design_of(site, bed)["outline"]["length"] == "7 ft"
     other.get_by_role("button", name="Undo").click()
     expect(other.get_by_label("Length, outside")).to_have_value("6 ft")
 

@@ -8,18 +8,27 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
+from acrebox.core.design import read_design
 from acrebox.core.plan import plan_document
+from acrebox.demo import demo_yard
 
 AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 
 
 def make_bed(site: str, document: dict[str, Any]) -> str:
-    """A bed by the API, for tests that begin later in the job; answers its id."""
+    """A bed by the API, in the units it is written in, for tests that begin later; answers its id."""
+    document = {"units": str(read_design(document).system), **document}
     request = urllib.request.Request(
         f"{site}/api/beds", json.dumps(document).encode(), {"Content-Type": "application/json"}
     )
     with urllib.request.urlopen(request) as answer:
         return str(json.load(answer)["id"])
+
+
+def yard_of(site: str) -> str:
+    """The id of the sample yard."""
+    with urllib.request.urlopen(f"{site}/api/yards") as answer:
+        return str(json.load(answer)[0]["id"])
 
 
 def design_of(site: str, bed_id: str) -> dict[str, Any]:
@@ -31,7 +40,7 @@ def design_of(site: str, bed_id: str) -> dict[str, Any]:
 
 def plan_of(site: str, bed_id: str) -> dict[str, Any]:
     """The core's plan of the saved design."""
-    return plan_document(design_of(site, bed_id))
+    return plan_document(design_of(site, bed_id), yard=demo_yard().model_copy(update={"pile": ()}))
 
 
 def saved(page: Page) -> None:

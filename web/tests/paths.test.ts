@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { differences, read, write } from '@/state/paths'
+import { read, write } from '@/state/paths'
 
 describe('field paths', () => {
   const doc = { name: 'North', fill: { layers: [{ material: 'soil', share: 60 }, { material: 'compost', share: 40 }] } }
@@ -15,14 +15,5 @@ describe('field paths', () => {
     expect(next.bench?.kerf).toBe('3 mm')
     expect(doc).not.toHaveProperty('bench')
     expect(write(next, 'bench.kerf', undefined)).toEqual({ ...doc, bench: {} })
-  })
-
-  it('name every field in which two versions differ', () => {
-    const other = write(write(doc, 'name', 'South'), 'fill.layers.0.share', 50)
-    expect(differences(doc, other)).toEqual([
-      { field: 'name', mine: 'North', saved: 'South' },
-      { field: 'fill.layers.0.share', mine: '60', saved: '50' },
-    ])
-    expect(differences(doc, doc)).toEqual([])
   })
 })

@@ -58,11 +58,8 @@ export function useBed(id: string) {
   /** Open the bed and plan it. */
   async function open(chapters: string[]) {
     await ticks.takeUp()
-    const problem = await saving.open()
-    if (problem || unreadable.value.length) return problem
     await planning.show(chapters, null)
-    if (saving.draft.value) await planning.ask(saving.draft.value)
-    return null
+    return saving.open((design) => (unreadable.value.length ? Promise.resolve() : planning.ask(design)))
   }
 
   /** Look longer for a cheaper cutting, for as long as the bed is open. */

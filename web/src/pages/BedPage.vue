@@ -29,7 +29,7 @@ const stages = useStages()
 const sheet = computed(() => sheetOf(props.stage))
 const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) => s.key === props.stage)?.chapters ?? []))
 /** The sheet waits for what it shows: nothing on it acts before the plan is there. */
-const ready = computed(() => draft.value !== null && bed.has(chapters.value))
+const ready = computed(() => draft.value !== null && (bed.has(chapters.value) || (plan.value === null && problems.value.length > 0)))
 const unknown = computed(() => (stages.value.length && !stages.value.some((s) => s.key === props.stage) ? `There is no stage called ${props.stage}.` : null))
 const today = new Date().toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
 

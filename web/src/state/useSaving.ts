@@ -170,12 +170,14 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     } else change(document)
   }
 
-  /** Open it; a draft left in this browser is taken up again, upon what it has become meanwhile. */
-  async function open(): Promise<ProblemDetails | null> {
+  /** Open it; a draft left in this browser is taken up again, upon what it has become meanwhile. What is saved is
+      shown first, so that there is something good to see beside a draft that is not. */
+  async function open(show?: (document: D) => Promise<unknown>): Promise<ProblemDetails | null> {
     const answer = await ways.fetch()
     if (!answer.ok) return answer.problem
     saved.value = answer.value
     draft.value = answer.value.document
+    await show?.(answer.value.document)
     const left = findDraft()
     if (!left || alike(left.document, answer.value.document)) {
       dropDraft()

@@ -58,12 +58,12 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
 .stick { padding: 4px 0 8px; }
 .which { font-size: 14px; margin-bottom: 2px; }
 .ticks { display: flex; flex-wrap: wrap; gap: 2px 14px; padding-top: 4px; }
-.ticks .tick { min-height: 28px; align-items: center; }
-@media (pointer: coarse) { .ticks .tick { min-height: 44px; min-width: 44px; } }
+.ticks .tick-box { min-height: 28px; }
+@media (pointer: coarse) { .ticks .tick-box { min-height: 44px; } }
 @media print {
   .stick { display: grid; grid-template-columns: 1fr auto; padding: 2px 0 4px; }
   .stick > :nth-child(2) { grid-column: 1 / -1; grid-row: 2; }
   .ticks { padding: 0; }
-  .ticks .tick { min-height: 0; }
+  .ticks .tick-box { min-height: 0; }
 }
 </style>

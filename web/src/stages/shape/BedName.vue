@@ -22,7 +22,7 @@ async function remove() {
 <template>
   <div class="name">
     <n-input
-      :value="draft?.name ?? ''" class="title" :status="problemAt('name') ? 'error' : undefined"
+      :value="draft?.name ?? ''" placeholder="" class="title" :status="problemAt('name') ? 'error' : undefined"
       :input-props="{ 'aria-label': 'Name of the bed', maxlength: 80, autocomplete: 'off', 'aria-invalid': Boolean(problemAt('name')) }" @update:value="edit('name', $event)"
     />
     <button type="button" class="plain no-print" @click="copy">Copy</button>
