@@ -48,7 +48,8 @@ class Chapter(Generic[T]):
 
     `model` is the type under which it is published in the Plan; without one only other chapters read it.
     `spread` puts its fields beside those of the Plan instead of under its key; without `judged` the
-    watch-outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name.
+    watch-outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name. One that
+    stands `aside` is no part of the Plan, but can be asked for beside it.
     """
 
     key: str
@@ -59,6 +60,7 @@ class Chapter(Generic[T]):
     spread: bool = False
     judged: bool = True
     heavy: bool = False
+    aside: bool = False
 
 
 _chapters: dict[str, Chapter[Any]] = {}
@@ -89,7 +91,12 @@ def chapters() -> tuple[Chapter[Any], ...]:
 
 def published() -> tuple[Chapter[Any], ...]:
     """The chapters that a Plan shows."""
-    return tuple(c for c in _chapters.values() if c.model is not None)
+    return tuple(c for c in _chapters.values() if c.model is not None and not c.aside)
+
+
+def asides() -> tuple[Chapter[Any], ...]:
+    """What can be asked for beside a Plan."""
+    return tuple(c for c in _chapters.values() if c.model is not None and c.aside)
 
 
 def _reads(chapter: Chapter[Any]) -> tuple[str, ...]:

@@ -10,7 +10,7 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, create_model
 
-from acrebox.core.chapter import Chapter, Kept, Work, published
+from acrebox.core.chapter import Chapter, Kept, Work, asides, published
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -98,6 +98,7 @@ def _asked(keys: Iterable[str] | None) -> list[Chapter[Any]]:
     every = published()
     if keys is None:
         return list(every)
+    every = (*every, *asides())
     known = {c.key: c for c in every}
     wanted = list(dict.fromkeys(keys))
     for key in wanted:
@@ -156,7 +157,7 @@ def _model(chapters: tuple[Chapter[Any], ...], whole: bool) -> type[BaseModel]:
     for chapter in chapters:
         if chapter.spread:
             fields |= {name: (f.annotation, ...) for name, f in chapter.model.model_fields.items()}
-        elif not whole and chapter.heavy:
+        elif not whole and (chapter.heavy or chapter.aside):
             fields[chapter.key] = (chapter.model | None, None)
         else:
             fields[chapter.key] = (chapter.model, ...)
@@ -170,4 +171,4 @@ def plan_model(whole: bool = True) -> type[BaseModel]:
     """The Plan as a published contract, with every chapter that is registered; unless `whole`, heavy ones
     may be missing.
     """
-    return _model(published(), whole)
+    return _model(published() if whole else (*published(), *asides()), whole)

@@ -74,5 +74,6 @@ STARTS = register(
         work=starts_of,
         model=dict[str, Any],
         judged=False,
+        aside=True,
     )
 )
