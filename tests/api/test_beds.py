@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import Engine
+from sqlalchemy import Engine, text
 
 from acrebox.api.app import make_app
 from acrebox.core.plan import plan_document
@@ -130,3 +130,77 @@ def test_the_yard_lists_beds_with_their_figures(client: TestClient, bed: dict[st
     [row] = client.get("/api/beds").json()
     assert row["figures"]["sticks"] == plan_document(NORTH_BED)["totals"]["sticks"]
     assert len(row["figures"]["pieces"]) == 14
+
+
+def test_a_bed_of_a_stock_no_longer_sold_is_a_row_with_what_could_stand_there(
+    client: TestClient, bed: dict[str, Any], engine: Engine
+) -> None:
+    other = client.post("/api/beds", json=document(name="Other")).json()
+    with engine.begin() as connection:
+        connection.execute(
+            text(
+                "UPDATE revision SET design = jsonb_set(design, '{construction,post}', '\"yew-4x4\"')"
+                " WHERE bed_id = :bed"
+            ),
+            {"bed": bed["id"]},
+        )
+    rows = {r["name"]: r for r in client.get("/api/beds").json()}
+    assert rows["Other"]["figures"]["cost"] > 0
+    assert rows["Other"]["id"] == other["id"]
+    [mend] = rows["North bed"]["mends"]
+    assert (mend["field"], mend["value"]) == ("construction.post", "yew-4x4")
+    assert "post-4x4" in mend["choices"]
+    assert not [c for c in mend["choices"] if c.startswith("spruce")]
+    assert client.get(f"/api/beds/{bed['id']}").json()["problems"] == []
+
+
+def test_yards_are_made_changed_undone_put_away_and_brought_back(client: TestClient) -> None:
+    made = client.post("/api/yards", json={"name": "Plot 7", "saw": {"kerf": "4 mm"}})
+    assert (made.status_code, made.headers["etag"]) == (201, '"1"')
+    path = f"/api/yards/{made.json()['id']}"
+    assert client.put(path, json={"name": "X"}).status_code == 428
+    changed = client.put(path, json={"name": "Plot 8"}, headers={"If-Match": '"1"'}).json()
+    assert (changed["yard"]["name"], changed["revision"]) == ("Plot 8", 2)
+    stale = client.put(path, json={"name": "Plot 9"}, headers={"If-Match": '"1"'})
+    assert (stale.status_code, stale.json()["saved"]["yard"]["name"]) == (412, "Plot 8")
+    assert client.post(f"{path}/undo", headers={"If-Match": '"2"'}).json()["yard"]["name"] == "Plot 7"
+    assert client.get(path).json()["understood"]["saw.kerf"]["imperial"] == "3/16″"
+    assert client.delete(path, headers={"If-Match": '"3"'}).status_code == 204
+    assert client.get(path).status_code == 404
+    assert client.post(f"{path}/restore").status_code == 200
+    bad = client.post("/api/yards", json={"pile": [{"stock": "teak", "length": "1 m"}]})
+    assert [p["field"] for p in bad.json()["problems"]] == ["pile.0.stock"]
+
+
+def test_a_bed_is_planned_with_its_yards_saw_and_what_is_sawn(client: TestClient) -> None:
+    yard = client.post("/api/yards", json={"saw": {"kerf": "4 mm"}}).json()["id"]
+    bed = client.post(f"/api/beds?yard={yard}", json=NORTH_BED).json()
+    plan = client.post(f"/api/plan?bed={bed['id']}", json=NORTH_BED).json()
+    assert {s["kerf_mm"] for s in plan["cutting"]["sticks"]} == {4.0}
+    client.put(f"/api/beds/{bed['id']}/ticks/cut/front 1", json={"length_mm": 2000})
+    told = client.post(f"/api/plan?bed={bed['id']}", json=NORTH_BED).json()
+    assert [(m["part"], m["fits"]) for m in told["made"]] == [("front 1", False)]
+    assert client.post(f"/api/plan?bed={yard}", json=NORTH_BED).status_code == 404
+
+
+def test_an_edit_is_answered_with_what_changed_alone_and_no_workings(client: TestClient) -> None:
+    keys = "totals,outside,cuts"
+    first = client.post(f"/api/plan?chapters={keys}&have=&workings=false", json=NORTH_BED).json()
+    assert first["outside"]["working"] == {}
+    assert set(first["marks"]) == set(keys.split(","))
+    have = ",".join(f"{k}:{m}" for k, m in first["marks"].items())
+    same = client.post(f"/api/plan?chapters={keys}&have={have}&workings=false", json=NORTH_BED).json()
+    assert not set(keys.split(",")) & same.keys()
+    deeper = document(fill={"gap": "2 in"})
+    less = client.post(f"/api/plan?chapters={keys}&have={have}&workings=false", json=deeper).json()
+    assert "totals" in less
+    assert not {"outside", "cuts"} & less.keys()
+    whole = client.post("/api/plan?chapters=outside", json=NORTH_BED).json()
+    assert whole["outside"]["working"]["length_mm"]["working"]
+
+
+def test_a_write_sent_again_under_its_name_counts_once(client: TestClient, bed: dict[str, Any]) -> None:
+    headers = {"If-Match": '"1"', "Idempotency-Key": "5f0c2a4e-2a62-4c1a-9d5b-0f6f0a3d2b11"}
+    for _ in range(2):
+        answer = client.put(f"/api/beds/{bed['id']}", json=document(name="Once"), headers=headers)
+        assert (answer.status_code, answer.json()["revision"]) == (200, 2)

@@ -126,6 +126,7 @@ def test_a_bed_hung_on_a_wall(page: Page, site: str) -> None:
     page.get_by_label("Height of what is above").fill("500 mm")
     expect(page.locator(".wrong")).to_contain_text("would cover what is at")
     page.get_by_label("Height of what is above").fill("900 mm")
+    expect(page.locator(".wrong")).to_have_count(0)
     page.get_by_label("must stay clear of posts").check()
     page.get_by_label("Hatch, from the left").fill("0")
     expect(page.locator(".wrong").first).to_contain_text("would cover the hatch")

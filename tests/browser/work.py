@@ -15,11 +15,13 @@ from acrebox.demo import demo_yard
 AXE = (Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js").read_text("utf-8")
 
 
-def make_bed(site: str, document: dict[str, Any]) -> str:
+def make_bed(site: str, document: dict[str, Any], yard: str | None = None) -> str:
     """A bed by the API, in the units it is written in, for tests that begin later; answers its id."""
     document = {"units": str(read_design(document).system), **document}
     request = urllib.request.Request(
-        f"{site}/api/beds", json.dumps(document).encode(), {"Content-Type": "application/json"}
+        f"{site}/api/beds" + (f"?yard={yard}" if yard else ""),
+        json.dumps(document).encode(),
+        {"Content-Type": "application/json"},
     )
     with urllib.request.urlopen(request) as answer:
         return str(json.load(answer)["id"])

@@ -91,6 +91,9 @@ describe('what waits until the line is back', () => {
     await flush()
     expect([...ticks.ticked.value].sort()).toEqual(['cut/front 1', 'cut/left 1'])
     expect(changed).toHaveBeenCalled()
+    // What was asked for before a tick was sent, and comes after it, does not take the tick back.
+    ticks.take(bed(1), ticks.heard() - 1)
+    expect(ticks.ticked.value.size).toBe(2)
     expect(away.mock.calls.at(-2)?.slice(1)).toEqual(['cut', 'front 1', true, 2400])
     scope.stop()
   })

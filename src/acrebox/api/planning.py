@@ -18,7 +18,7 @@ from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, catalogue
-from acrebox.core.weighing import Weighed, weigh
+from acrebox.core.weighing import Weighed, rate_questions, weigh
 from acrebox.core.yard import yard_groups
 
 Effort = Annotated[
@@ -71,15 +71,16 @@ def _constructions(units: System = System.METRIC) -> list[Offer]:
 
 
 class Questions(BaseModel):
-    """The questions of a bed besides those of its construction, and those of a yard."""
+    """The questions of a bed besides those of its construction, of a yard, and of weighing up."""
 
     bed: list[Group]
     yard: list[Group]
+    weigh: list[Group]
 
 
 def _questions() -> Questions:
     """Every question that is asked, group by group."""
-    return Questions(bed=list(bed_groups()), yard=list(yard_groups()))
+    return Questions(bed=list(bed_groups()), yard=list(yard_groups()), weigh=[rate_questions()])
 
 
 def _find_remedies(design: Design, asked: Context) -> list[Remedy]:

@@ -81,7 +81,7 @@ export const api = {
     ),
   solids: (design: Design, bed: string) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { bed, chapters: 'solids' } }, body: design as never })),
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
-  questions: () => answer<{ bed: Group[]; yard: Group[] }>(http.GET('/api/questions') as never),
+  questions: () => answer<{ bed: Group[]; yard: Group[]; weigh: Group[] }>(http.GET('/api/questions') as never),
 
   yards: () => answer<KeptYard[]>(http.GET('/api/yards')),
   yard: (id: string) => answer<KeptYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),

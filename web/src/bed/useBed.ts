@@ -17,6 +17,7 @@ export function useBed(id: string) {
   const pointed = ref<string | null>(null)
 
   async function saved(call: Promise<Answer<Bed>>): Promise<Answer<Saved<Design>>> {
+    const since = ticks.heard()
     const answer = await call
     if (!answer.ok) {
       const theirs = answer.problem.saved as Bed | null | undefined
@@ -24,7 +25,7 @@ export function useBed(id: string) {
     }
     yard.value = answer.value.yard
     unreadable.value = answer.value.problems
-    ticks.take(answer.value)
+    ticks.take(answer.value, since)
     return { ok: true, value: savedOf(answer.value) }
   }
 

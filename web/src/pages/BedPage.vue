@@ -17,6 +17,7 @@ import NothingHere from './NothingHere.vue'
 
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
 const props = defineProps<{ id: string; stage: string }>()
+const FindBox = defineAsyncComponent(() => import('./FindBox.vue'))
 const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
@@ -54,11 +55,7 @@ function go(by: number) {
   const next = stages.value[stages.value.findIndex((s) => s.key === props.stage) + by]
   if (next) void router.push({ name: 'bed', params: { id: props.id, stage: next.key } })
 }
-/** Light up the piece whose label is typed, on the drawing and in the lists. */
-function find() {
-  const label = window.prompt('Which piece? Type its letter, or letter and number.')?.trim().toUpperCase()
-  if (label) bed.pointed.value = label
-}
+const finding = ref(false)
 const shortcuts: Shortcut[] = [
   { keys: '.', says: 'the next stage', does: () => go(1) },
   { keys: ',', says: 'the stage before', does: () => go(-1) },
@@ -66,7 +63,7 @@ const shortcuts: Shortcut[] = [
   { keys: 'Ctrl+Shift+z', says: 'redo', does: () => canRedo.value && void step('redo') },
   { keys: 'Ctrl+p', says: 'print this sheet', does: () => void top.value?.print() },
   { keys: 'u', says: 'the other units', does: () => plan.value && bed.edit('units', units.value === 'metric' ? 'imperial' : 'metric') },
-  { keys: 'f', says: 'find a piece', does: find },
+  { keys: 'f', says: 'find a piece', does: () => (finding.value = true) },
   { keys: '?', says: 'these keys', does: () => (keysShown.value = true) },
 ]
 useShortcuts(shortcuts)
@@ -99,6 +96,7 @@ useShortcuts(shortcuts)
       </main>
     </div>
     <RunningTape />
+    <FindBox v-if="finding" v-model:open="finding" />
     <ShortcutsBox v-if="keysShown" v-model:open="keysShown" :list="shortcuts" />
   </div>
 </template>

@@ -7,7 +7,7 @@ const useAll = fetchedOnce(() => api.questions())
 const NONE: Group[] = []
 
 /** The groups of questions of a bed or of a yard, as the core has them. */
-export function useQuestions(of: 'bed' | 'yard') {
+export function useQuestions(of: 'bed' | 'yard' | 'weigh') {
   const all = useAll()
   const groups = computed<Group[]>(() => all.value?.[of] ?? NONE)
   const group = (key: string) => computed(() => groups.value.find((g) => g.key === key))

@@ -15,17 +15,21 @@ const nameOf = (kind: string, key: string) => `${kind}/${key}`
 export function useTicks(bed: string, changed: () => void) {
   const kept = shallowRef<Tick[]>([])
   const pending = shallowRef<TickEntry[]>([])
+  let news = 0
 
   const stop = onSent((entry, answer) => {
     if (entry.bed !== bed || entry.kind !== 'tick') return
     pending.value = pending.value.filter((p) => p.id !== entry.id)
+    news += 1
     if (answer.ok) take(answer.value)
     changed()
   })
   onScopeDispose(stop)
 
-  function take(fresh: Pick<Bed, 'ticks'>) {
-    kept.value = fresh.ticks
+  /** How many ticks were sent so far: what the server said of ticks is old when another was sent since. */
+  const heard = () => news
+  function take(fresh: Pick<Bed, 'ticks'>, since = news) {
+    if (since === news) kept.value = fresh.ticks
   }
   /** Take up what was ticked before and not sent yet. */
   async function takeUp() {
@@ -47,5 +51,5 @@ export function useTicks(bed: string, changed: () => void) {
     return [...found.values()]
   })
   const ticked = computed(() => new Set(ticks.value.map((t) => nameOf(t.kind, t.key))))
-  return { ticks, ticked, take, takeUp, tick }
+  return { ticks, ticked, take, takeUp, tick, heard }
 }

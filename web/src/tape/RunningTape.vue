@@ -56,7 +56,7 @@ watch(marks, (now, before) => {
       <div v-for="m in marks" :key="m.key" :data-mark="m.key">
         <dd class="figures">{{ m.print(m.amount) }}</dd>
         <dt>{{ m.name }}</dt>
-        <dd v-if="changes[m.key]" class="change figures" role="status">{{ changes[m.key] }}</dd>
+        <dd v-if="changes[m.key]" class="change figures"><span role="status">{{ changes[m.key] }}</span></dd>
       </div>
     </dl>
   </footer>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, type Design, type Offer, type Units } from '@/api/client'
@@ -10,12 +10,8 @@ import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 const props = defineProps<{ yard: string; units: Units }>()
 const { beds, trouble, load, make } = useBedsOfYard()
 const router = useRouter()
-const ofYard = ref<string | null>(null)
-onMounted(async () => {
-  void load(props.yard)
-  const answer = await api.yard(props.yard)
-  if (answer.ok) ofYard.value = answer.value.yard.units ?? null
-})
+const ofYard = api.yard(props.yard)
+onMounted(() => load(props.yard))
 
 function freeName() {
   const taken = beds.value.map((b) => b.name)
@@ -24,7 +20,8 @@ function freeName() {
 /** What the yard says anyway is left to it. */
 async function start(_: string, offer: Offer) {
   const design: Design = { ...(offer.design as Design), name: freeName() }
-  if (ofYard.value === props.units) delete design.units
+  const there = await ofYard
+  if (there.ok && there.value.yard.units === props.units) delete design.units
   const made = await make(design, props.yard)
   if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
 }

@@ -49,7 +49,7 @@ const state = computed(() => {
       </label>
       <router-link v-if="bed.problems.length" :to="{ name: 'text', params: { id: bed.id } }">Open as text</router-link>
       <button v-if="!bed.problems.length" type="button" class="plain" :aria-label="`Copy ${bed.name}`" @click="emit('copy')">Copy</button>
-      <button type="button" class="plain" :aria-label="`Delete ${bed.name}`" @click="emit('remove')">{{ bed.problems.length ? 'Put away' : 'Delete' }}</button>
+      <button type="button" class="plain" :aria-label="`${bed.problems.length ? 'Put away' : 'Delete'} ${bed.name}`" @click="emit('remove')">{{ bed.problems.length ? 'Put away' : 'Delete' }}</button>
     </span>
   </article>
 </template>

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from acrebox.core.design.base import Choice
+from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length, Volume
 
 
@@ -26,10 +27,17 @@ def _usual_layers() -> tuple[Layer, ...]:
     )
 
 
-class FillChoice(Choice):
+class FillChoice(Asking):
     """What goes in, and how much is left free at the top."""
 
-    gap: Length = Length("25 mm")
+    order = ("gap", "keep_back", "barrow")
+
+    gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top"))
     layers: tuple[Layer, ...] = Field(default_factory=_usual_layers)
-    keep_back: Annotated[int, Field(ge=0, le=10)] = 1
-    barrow: Volume = Volume("85 L")
+    keep_back: Annotated[int, Field(ge=0, le=10)] = Field(
+        1,
+        json_schema_extra=asks(
+            "Bags kept back", hint="Of each material that is bought in bags, for topping up."
+        ),
+    )
+    barrow: Volume = Field(Volume("85 L"), json_schema_extra=asks("A barrow holds"))

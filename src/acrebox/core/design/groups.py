@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict
 from acrebox.core.data import read_as
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.bench import SawChoice
+from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import Answer, Asked, Asking, questions_of
@@ -83,6 +84,7 @@ def bed_groups() -> tuple[Group, ...]:
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]
         asked[name] = (f"add_ons.{name}", True, _asked_by(model, f"add_ons.{name}"))
     asked["loads"] = ("loads", False, _asked_by(Loads, "loads"))
+    asked["fill"] = ("fill", False, _asked_by(FillChoice, "fill"))
     asked["saw"] = ("bench", False, _asked_by(SawChoice, "bench"))
     return tuple(
         Group(**words[key].model_dump(), path=path, optional=optional, questions=questions)

@@ -6,7 +6,7 @@ from pydantic import BaseModel, ConfigDict
 from pydantic.fields import FieldInfo
 
 from acrebox.core.design.base import Choice
-from acrebox.core.measure.written import Length
+from acrebox.core.measure.written import Length, Volume
 
 QuestionKind = Literal[
     "length", "number", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
@@ -133,6 +133,6 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
     kinds = {_bare(kind) for kind in (field.annotation, *get_args(field.annotation))}
     if bool in kinds:
         return "yes"
-    if Length in kinds:
+    if Length in kinds or Volume in kinds:
         return "length"
     return "number" if float in kinds or int in kinds else "text"

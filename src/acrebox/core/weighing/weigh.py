@@ -1,13 +1,13 @@
 """The rows of the comparison, each from the plan of its variant alone."""
 
 from collections.abc import Callable, Sequence
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
 from acrebox.core.advice import WatchOut
 from acrebox.core.data import amounts
-from acrebox.core.design import Design
+from acrebox.core.design import Asking, Design, Group, asks, questions_of
 from acrebox.core.drafting import View
 from acrebox.core.errors import DesignError, Problem, refuse
 from acrebox.core.plan import (
@@ -38,16 +38,34 @@ def _usual(name: str) -> float:
     return amounts("weighing", "rates.toml")[name]
 
 
-class Rates(BaseModel):
+def _minutes(name: str, ask: str) -> Any:
+    extra = asks(ask, label=f"Minutes for {ask}", after="min")
+    return Field(default_factory=lambda: _usual(name), json_schema_extra=extra)
+
+
+class Rates(Asking):
     """Minutes of work for each thing done; common practice unless changed."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    order = ("cut", "fixing", "post", "barrow", "side")
 
-    cut: Minutes = Field(default_factory=lambda: _usual("cut"))
-    fixing: Minutes = Field(default_factory=lambda: _usual("fixing"))
-    post: Minutes = Field(default_factory=lambda: _usual("post"))
-    barrow: Minutes = Field(default_factory=lambda: _usual("barrow"))
-    side: Minutes = Field(default_factory=lambda: _usual("side"))
+    cut: Minutes = _minutes("cut", "a cut")
+    fixing: Minutes = _minutes("fixing", "a fixing")
+    post: Minutes = _minutes("post", "a post dug in")
+    barrow: Minutes = _minutes("barrow", "a barrow")
+    side: Minutes = _minutes("side", "a side set out")
+
+
+def rate_questions() -> Group:
+    """What the hours are reckoned with, as questions."""
+    return Group(
+        key="rates",
+        stage="weigh",
+        path="rates",
+        title="Minutes of work that the hours are reckoned with",
+        says="common practice",
+        folded=True,
+        questions=questions_of(Rates, "rates"),
+    )
 
 
 class Row(BaseModel):

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { api, type Design } from '@/api/client'
+import { api, type Design, type Units } from '@/api/client'
 import { mainStock, titleOf, useOffers } from '@/bed/useOffers'
 import { useStock } from '@/bed/useStock'
 import { typeset } from '@/measure/print'
 
 /** What makes one variant different: its construction, its height, its main stock. */
-const props = defineProps<{ design: Design; first: boolean; n: number }>()
+const props = defineProps<{ design: Design; units: Units; first: boolean; n: number }>()
 const emit = defineEmits<{ put: [design: Design]; remove: [] }>()
 const stock = useStock()
 const said = ref('')
-const offers = useOffers(() => props.design.units ?? 'metric')
+const offers = useOffers(() => props.design.units ?? props.units)
 const kind = computed(() => props.design.construction.kind)
 const main = computed(() => mainStock(offers.value.find((o) => o.kind === kind.value)))
 const field = computed(() => main.value?.path.split('.').at(-1) ?? '')

@@ -10,6 +10,7 @@ import { frameAt } from '@/drawing/scale'
 import { printLength, printMoney, printVolume, printWeight, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import { MOST, useVariants } from './useVariants'
+import RateQuestions from './RateQuestions.vue'
 import VariantHead from './VariantHead.vue'
 
 /** Up to four ways of building one bed, side by side: no score, the better figure of each row marked. */
@@ -21,13 +22,6 @@ const trouble = ref('')
 const keeping = ref<number | null>(null)
 const reason = ref('')
 const units = computed<Units>(() => bed.units.value)
-const WORK = [
-  { key: 'cut', name: 'a cut' },
-  { key: 'fixing', name: 'a fixing' },
-  { key: 'post', name: 'a post dug in' },
-  { key: 'barrow', name: 'a barrow' },
-  { key: 'side', name: 'a side set out' },
-] as const
 
 onMounted(async () => {
   const problem = await bed.open(['totals', 'outside', 'starts', 'understood', 'watch_outs'])
@@ -79,7 +73,7 @@ async function keep() {
     <div class="scroll" tabindex="0" aria-label="The comparison">
       <table>
         <thead>
-          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :first="n === 0" :n="n" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
+          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :first="n === 0" :n="n" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
         </thead>
         <tbody v-if="weighed">
           <tr class="pictures"><td></td><td v-for="(view, n) in pictures" :key="n"><PlainDrawing v-if="view" :view="view" :scale="150 / frameAt(view, 1).right" :name="`weigh-${n}`" /></td></tr>
@@ -98,10 +92,7 @@ async function keep() {
       <n-button attr-type="submit" :disabled="!reason.trim()">Keep it, with this reason</n-button>
     </form>
     <n-button v-if="variants.length && variants.length < MOST" @click="add">One more variant</n-button>
-    <details class="rates">
-      <summary>Minutes of work that the hours are reckoned with</summary>
-      <label v-for="w in WORK" :key="w.key">{{ w.name }} <input class="write figures" type="number" min="0" max="600" step="0.25" :value="weighed?.rates[w.key]" @change="rates = { ...rates, [w.key]: Number(($event.target as HTMLInputElement).value) }" /></label>
-    </details>
+    <RateQuestions class="rates" :rates="rates" :problems="problems" @put="rates = $event" />
   </main>
 </template>
 
@@ -118,8 +109,6 @@ tbody th { white-space: nowrap; color: var(--ink); font-size: 14px; padding-righ
 .wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 6px 10px; }
 .keep { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; border: 2px solid var(--chalk); padding: 10px; }
 .keep input { width: 340px; max-width: 100%; }
-.rates summary { cursor: pointer; color: var(--chalk); min-height: 44px; align-content: center; }
-.rates label { display: inline-flex; gap: 6px; align-items: center; margin-right: 16px; }
-.rates input { width: 76px; }
+.rates { width: min(560px, 100%); }
 @media (max-width: 560px) { .weigh { padding: 12px 16px 32px; } tbody th { white-space: normal; } thead th, tbody td { min-width: 160px; } }
 </style>
