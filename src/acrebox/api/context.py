@@ -1,16 +1,14 @@
 """What a bed is planned with: its yard, what the beds before it leave of the pile, what is sawn already."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import Depends, Query, Request
 
-from acrebox.api.figures import pile_left, sawn_of
-from acrebox.core.measure.written import Length
-from acrebox.core.yard import LONE, Made, Yard
-from acrebox.store import Bed, BedStore, KeptYard, YardStore
+from acrebox.api.figures import sawn_of
+from acrebox.core.yard import LONE, Yard, left_over
+from acrebox.store import Bed, BedStore, YardStore
 
 
 @dataclass(frozen=True)
@@ -32,18 +30,13 @@ Kept = Annotated[Stores, Depends(stores)]
 
 
 def yard_for(bed: Bed, kept: Stores, name: str | None = None) -> Yard:
-    """The yard as one of its beds has it; `name` is what the bed is called by now, if it is changed."""
-    found = kept.yards.get(bed.yard_id)
-    return _left_for(bed.id, found, kept.beds.list(bed.yard_id), name or str(bed.document.get("name", "")))
-
-
-def _left_for(bed_id: UUID, found: KeptYard, beds: Sequence[Bed], name: str) -> Yard:
-    before = next((n for n, bed in enumerate(beds) if bed.id == bed_id), len(beds))
-    pile = found.yard.pile
-    for bed in beds[:before]:
-        pile = pile_left(pile, bed.figures)
-    sawn = sawn_of(beds[before], name) if before < len(beds) else ()
-    return found.yard.model_copy(update={"pile": pile, "made": sawn})
+    """The yard as one of its beds has it: what earlier beds leave of the pile, what is sawn already; `name`
+    is what the bed is called by now, if it is changed.
+    """
+    yard = kept.yards.get(bed.yard_id).yard
+    pile = left_over(yard.pile, kept.beds.taken_before(bed)) if yard.pile else ()
+    sawn = sawn_of(bed, name or str(bed.document.get("name", "")))
+    return yard.model_copy(update={"pile": pile, "made": sawn})
 
 
 async def _asked_for(
@@ -81,5 +74,3 @@ class Asked:
 
 
 Context = Annotated[Asked, Depends(_asked_for)]
-
-__all__ = ["Asked", "Context", "Kept", "Length", "Made", "Stores", "stores", "yard_for"]

@@ -1,6 +1,6 @@
 """Beds: made in a yard, changed from a known revision, undone, copied, put away, ticked; their figures."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
@@ -63,6 +63,17 @@ class BedStore(DocumentStore[Bed, BedRow]):
             ):
                 ticks[tick.bed_id].append(_tick(tick))
             return [_bed(bed, revision, ticks[bed.id], figure) for bed, revision, figure in rows]
+
+    def taken_before(self, bed: Bed) -> Sequence[tuple[str, int]]:
+        """The sticks of the pile that beds before this one in its yard are cut from, as their figures say."""
+        with Session(self._engine) as session:
+            place = select(BedRow.place).where(BedRow.id == bed.id).scalar_subquery()
+            query = (
+                select(FigureRow.figures["uses"])
+                .join(BedRow, BedRow.id == FigureRow.bed_id)
+                .where(BedRow.yard_id == bed.yard_id, BedRow.deleted_at.is_(None), BedRow.place < place)
+            )
+            return [(stock, length) for uses in session.scalars(query) for stock, length in uses]
 
     def make(self, design: Design, yard_id: UUID) -> Bed:
         """A new bed of that design in a yard. Raises NotFoundError when there is no such yard."""

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -9,6 +10,7 @@ import { useStages } from '@/bed/useStages'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
 import { typeset } from '@/measure/print'
+import Later from '@/sheet/Later.vue'
 import { chaptersOf, sheetOf } from '@/stages'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
@@ -26,6 +28,9 @@ const yard = useBedsOfYard()
 const router = useRouter()
 const missing = ref<string | null>(null)
 const open = ref(false)
+/** On a phone the drawing is folded away, and drawn once it is unfolded. */
+const wide = useMediaQuery('(min-width: 561px), print')
+const drawn = computed(() => wide.value || open.value)
 const stages = useStages()
 const sheet = computed(() => sheetOf(props.stage))
 const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) => s.key === props.stage)?.chapters ?? []))
@@ -81,7 +86,7 @@ useShortcuts(shortcuts)
     <div class="spread">
       <section class="drawing" :class="{ open }" aria-label="Drawing of the bed">
         <button type="button" class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</button>
-        <div class="ground"><BedDrawing :bows="stage === 'shape'" /></div>
+        <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" /></Later></div>
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>

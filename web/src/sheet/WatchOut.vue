@@ -10,6 +10,7 @@ import { typeset } from '@/measure/print'
 const props = defineProps<{ found: WatchOut }>()
 const { draft, edit } = useThisBed()
 const reason = ref('')
+const opened = ref(false)
 const word = computed(() => (props.found.accepted ? 'accepted' : { stop: 'stop', fix: 'needs a look', note: 'note' }[props.found.level]))
 
 function accept() {
@@ -23,12 +24,12 @@ function takeBack() {
 </script>
 
 <template>
-  <details class="watch-out" :class="[found.level, { accepted: found.accepted }]">
+  <details class="watch-out" :class="[found.level, { accepted: found.accepted }]" @toggle="opened = ($event.target as HTMLDetailsElement).open">
     <summary>
       <span class="word">{{ word }}</span>
       <span>{{ typeset(found.message) }}</span>
     </summary>
-    <div class="more">
+    <div v-if="opened" class="more">
       <p>{{ typeset(found.why) }}</p>
       <p><strong>To do:</strong> {{ typeset(found.action) }}</p>
       <p class="faint small">Source: {{ found.source }}.</p>

@@ -35,7 +35,7 @@ export interface Ways<D> {
   dropWaiting?: () => Promise<void>
 }
 
-const SETTLE_MS = 30
+const SETTLE_MS = 15
 const SAVE_MS = 350
 const RETRY_MS = 4000
 

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
+import Later from '@/sheet/Later.vue'
+import { inTurn } from '@/sheet/turns'
 import { useYard } from './useYard'
 import YardBed from './YardBed.vue'
 
@@ -21,6 +23,16 @@ onMounted(async () => {
   if (problem) missing.value = problem.status === 404 ? 'There is no such yard, or it was put away.' : problem.detail
 })
 
+/** The first beds come at once, the others after them, some at a time. */
+const AT_ONCE = 3
+const shown = ref(AT_ONCE)
+const more = () => {
+  shown.value += AT_ONCE * Math.max(1, Math.floor(shown.value / 12))
+  if (shown.value < beds.value.length) inTurn(more)
+}
+watch(loaded, (now) => now && inTurn(more), { immediate: true })
+watch(() => beds.value.length, (count) => count > shown.value && inTurn(more))
+
 const ROOM = 250
 const TALL = 130
 const drawn = computed(() => beds.value.flatMap((b) => (b.figures ? [b.figures] : [])))
@@ -35,7 +47,7 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
 <template>
   <div>
     <p v-if="missing" class="banner" role="alert">{{ missing }} <router-link :to="{ name: 'home' }">To the yards</router-link></p>
-    <div v-else class="bar">
+    <div v-else class="bar" :class="{ unread: !draft }">
       <n-button v-if="draft?.units !== 'imperial'" type="primary" @click="start('metric')">{{ draft?.units ? 'New bed' : 'New bed in mm' }}</n-button>
       <n-button v-else type="primary" @click="start('imperial')">New bed</n-button>
       <n-button v-if="draft?.units !== 'imperial'" @click="start('imperial')">New bed in ft and in</n-button>
@@ -54,20 +66,21 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
     </div>
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
     <div v-if="!missing" class="two">
-      <main>
+      <main :class="{ waits: !loaded }">
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
-        <ul class="beds">
-          <li v-for="b in beds" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
+        <ul class="beds" :class="{ many: beds.length > 40 }">
+          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside class="sheet" aria-label="What the beds share"><YardSheet v-if="draft" :beds="beds" :sign="sign" /></aside>
+      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :sign="sign" /></Later></aside>
     </div>
   </div>
 </template>
 
 <style scoped>
 .bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 10px 0; }
+.unread { visibility: hidden; }
 .grow { flex: 1; }
 .save { font-size: 13px; color: var(--moss); }
 .save.saving { color: var(--faint); }
@@ -78,5 +91,7 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
 .sheet { background: var(--sheet); border: 1px solid var(--rule); border-width: 0 0 0 1px; padding: 12px 0 12px 20px; min-width: 0; }
 .empty { padding: 40px 0; }
 .beds > li { border-bottom: 1px solid var(--rule); }
+.beds.many > li { content-visibility: auto; contain-intrinsic-size: auto 150px; }
+.waits { min-height: 100vh; }
 @media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } .sheet { border-left: 0; padding: 12px 16px; } }
 </style>

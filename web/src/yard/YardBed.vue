@@ -55,7 +55,7 @@ const state = computed(() => {
 </template>
 
 <style scoped>
-.bed { display: flex; align-items: center; gap: 16px; content-visibility: auto; contain-intrinsic-size: auto 120px; }
+.bed { display: flex; align-items: center; gap: 16px; }
 .open { flex: 1; display: grid; grid-template-columns: minmax(0, 270px) minmax(0, 1fr); gap: 24px; align-items: center; padding: 12px 0; color: var(--ink); text-decoration: none; min-width: 0; }
 .open:hover .name { color: var(--chalk); text-decoration: underline; }
 .drawn { display: flex; justify-content: flex-end; min-height: 24px; }

@@ -56,6 +56,7 @@ async function another() {
 .yard { max-width: 1240px; margin: 0 auto; padding: 0 24px 40px; }
 .head { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 16px; padding: 12px 0; border-bottom: 2px solid var(--ink); }
 .head h1 { font-size: 24px; }
+.head { min-height: 59px; }
 .pick { font-weight: 700; max-width: 300px; }
 .grow { flex: 1; }
 .waits { font-size: 13px; color: var(--rust); }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useThisBed } from '@/bed/useBed'
+import Later from '@/sheet/Later.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import BuyingTable from '@/sheet/BuyingTable.vue'
@@ -18,11 +19,11 @@ const { plan } = useThisBed()
   <template v-if="plan">
     <WatchOuts stage="bench" :fields="['bench.lengths']" />
     <CutList />
-    <SticksAsCut />
-    <StopOrder />
-    <BuyingTable stage="bench" title="Timber to buy" />
-    <SawQuestions />
-    <ToHand />
+    <Later><SticksAsCut /></Later>
+    <Later><StopOrder /></Later>
+    <Later><BuyingTable stage="bench" title="Timber to buy" /></Later>
+    <Later><SawQuestions /></Later>
+    <Later><ToHand /></Later>
     <PrintedWorkings stage="bench" />
   </template>
 </template>

@@ -5,6 +5,7 @@ import { useThisBed } from '@/bed/useBed'
 import { useOffers } from '@/bed/useOffers'
 import QuestionList from '@/questions/QuestionList.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import Later from '@/sheet/Later.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import AddOns from './AddOns.vue'
@@ -25,17 +26,19 @@ const questions = computed(() => offers.value.find((o) => o.kind === valueAt('co
 </script>
 
 <template>
-  <BedName />
-  <BuiltOf />
-  <section aria-label="Questions">
-    <QuestionList v-if="outline" :questions="outline.questions" stage="shape" />
-    <QuestionList v-if="site" :questions="site.questions" stage="shape" />
-    <QuestionList :questions="questions" stage="shape" />
-    <WatchOuts stage="shape" :fields="['construction']" />
-    <AddOns />
-  </section>
-  <ShapeFigures />
-  <WillItHold />
-  <FixingsTable />
-  <PrintedWorkings stage="shape" />
+  <p v-if="!outline || !site || !questions.length" class="faint" role="status">Fetching the questions …</p>
+  <template v-else>
+    <BedName />
+    <BuiltOf />
+    <section aria-label="Questions">
+      <QuestionList :questions="outline.questions" stage="shape" />
+      <Later><QuestionList :questions="site.questions" stage="shape" /></Later>
+      <Later><QuestionList :questions="questions" stage="shape" /><WatchOuts stage="shape" :fields="['construction']" /></Later>
+      <Later><AddOns /></Later>
+    </section>
+    <Later><ShapeFigures /></Later>
+    <Later><WillItHold /></Later>
+    <Later><FixingsTable /></Later>
+    <PrintedWorkings stage="shape" />
+  </template>
 </template>
