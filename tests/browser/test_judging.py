@@ -40,6 +40,7 @@ def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: s
     row = page.locator("[data-member='front bottom board']")
     expect(row).to_have_class(re.compile("wrong"))
     before = plan_of(site, bed)
+    page.locator("#hold-title").scroll_into_view_if_needed()
     remedy = page.locator("[data-remedy='0']")
     words = remedy.inner_text()
     extra = float(page.locator(".remedies li .figures").first.inner_text().replace("+$", ""))

@@ -16,18 +16,19 @@ const strength = computed(() => plan.value?.strength)
 const length = (mm: number) => printLength(mm, units.value)
 const tenth = (mm: number) => (units.value === 'metric' ? `${mm.toFixed(1)} mm` : length(mm))
 const offered = ref<Remedy[]>([])
-const looking = ref(false)
+/** The watch-outs that remedies were tried for, once they were. */
+const tried = ref('')
 const open = computed(() => (plan.value?.watch_outs.filter((w) => w.stage === 'shape' && w.level !== 'note' && !w.accepted).map((w) => w.code + w.message) ?? []).join())
 /** Remedies are tried only once somebody looks here. */
 const section = ref<HTMLElement | null>(null)
 const inSight = useElementVisibility(section)
 watch([open, inSight], async ([codes, seen], [before] = ['', false]) => {
   if (codes !== before) offered.value = []
-  if (!codes || !seen || offered.value.length || !draft.value) return
-  looking.value = true
+  if (!codes || !seen || tried.value === codes || !draft.value) return
   const result = await api.remedies(draft.value, { bed: id })
-  looking.value = false
-  if (result.ok && codes === open.value) offered.value = result.value
+  if (!result.ok || codes !== open.value) return
+  offered.value = result.value
+  tried.value = codes
 }, { immediate: true })
 const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(cost), plan.value?.currency_sign ?? '')}`
 </script>
@@ -36,8 +37,8 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
   <section v-if="strength" ref="section" class="hold" aria-labelledby="hold-title">
     <h2 id="hold-title">Will it hold</h2>
     <p class="faint">At the bottom the soil pushes <Figure :text="`${strength.push_kpa.toFixed(2)} kPa`" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
-    <div v-if="open && (looking || offered.length || !strength.holds)" class="remedies" role="status">
-      <p v-if="looking" class="faint">Trying what would bring it right …</p>
+    <div v-if="open && (tried !== open || offered.length || !strength.holds)" class="remedies" role="status">
+      <p v-if="tried !== open" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
       <ul v-else>
         <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><button type="button" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">answers {{ r.answers.join(', ') }}</span></li>
