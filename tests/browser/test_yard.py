@@ -141,3 +141,13 @@ def test_a_yard_on_a_phone(new_context: Any, site: str) -> None:
     expect(page.get_by_text("Prices and lengths")).to_be_visible()
     assert no_sideways(page)
     assert serious_findings(page) == []
+
+
+def test_a_yard_is_put_away_and_brought_back(page: Page, site: str) -> None:
+    yard = make_yard(site, name="Away with it")
+    make_bed(site, document(name="Kept bed"), yard)
+    page.goto(f"{site}/yard/{yard}")
+    page.get_by_role("button", name="Put this yard away").click()
+    expect(page.get_by_label("Yard", exact=True).locator("option", has_text="Away with it")).to_have_count(0)
+    page.get_by_role("button", name="Bring it back").click()
+    expect(page.locator("[data-bed='Kept bed']")).to_contain_text("8′ × 4′")

@@ -3,6 +3,7 @@ import { NButton } from 'naive-ui'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
+import { api } from '@/api/client'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
@@ -14,7 +15,7 @@ const props = defineProps<{ id: string }>()
 const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
 const { beds, loaded, trouble, gone, load, copy, remove, bringBack, mend } = useBedsOfYard()
 const yard = useYard(props.id, () => void load(props.id))
-const { draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
+const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
 const router = useRouter()
 const missing = ref<string | null>(null)
 onMounted(async () => {
@@ -32,6 +33,14 @@ const more = () => {
 }
 watch(loaded, (now) => now && inTurn(more), { immediate: true })
 watch(() => beds.value.length, (count) => count > shown.value && inTurn(more))
+
+const emit = defineEmits<{ away: [id: string, name: string] }>()
+async function away() {
+  if (!saved.value) return
+  const answer = await api.removeYard(props.id, saved.value.revision)
+  if (answer.ok) emit('away', props.id, saved.value.document.name)
+  else trouble.value = answer.problem.detail
+}
 
 const ROOM = 250
 const TALL = 130
@@ -73,7 +82,7 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
           <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :sign="sign" /></Later></aside>
+      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :sign="sign" @away="away" /></Later></aside>
     </div>
   </div>
 </template>

@@ -17,11 +17,32 @@ const yards = shallowRef<KeptYard[]>([])
 const trouble = ref<string | null>(null)
 const shown = computed(() => props.id ?? yards.value.find((y) => y.id === lastYard())?.id ?? yards.value[0]?.id ?? null)
 
-onMounted(async () => {
+async function load() {
   const answer = await api.yards()
   if (answer.ok) yards.value = answer.value
   else trouble.value = answer.problem.detail
-})
+}
+onMounted(load)
+
+/** The yard put away last, for as long as it can be brought back with one press. */
+const gone = ref<{ id: string; name: string } | null>(null)
+async function putAway(id: string, name: string) {
+  gone.value = { id, name }
+  await load()
+  await router.push({ name: 'home' })
+}
+async function bringBack() {
+  const there = gone.value
+  if (!there) return
+  const answer = await api.restoreYard(there.id)
+  if (!answer.ok) {
+    trouble.value = answer.problem.detail
+    return
+  }
+  gone.value = null
+  await load()
+  await router.push({ name: 'yard', params: { id: there.id } })
+}
 
 const go = (id: string) => (id === 'new' ? another() : router.push({ name: 'yard', params: { id } }))
 async function another() {
@@ -48,7 +69,8 @@ async function another() {
       <n-button quaternary :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
     </header>
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
-    <OneYard v-if="shown" :id="shown" :key="shown" />
+    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is put away. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
+    <OneYard v-if="shown" :id="shown" :key="shown" @away="putAway" />
   </div>
 </template>
 
@@ -60,6 +82,8 @@ async function another() {
 .pick { font-weight: 700; max-width: 300px; }
 .grow { flex: 1; }
 .waits { font-size: 13px; color: var(--rust); }
+
 .banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin-top: 8px; }
+.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
 @media (max-width: 560px) { .yard { padding: 0 16px 40px; } }
 </style>

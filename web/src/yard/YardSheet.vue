@@ -10,6 +10,7 @@ import PileRows from './PileRows.vue'
 
 /** What all beds of the yard share: what needs a look, what is to hand, prices, the saw, the place. */
 const props = defineProps<{ beds: YardBed[]; sign: string }>()
+const emit = defineEmits<{ away: [] }>()
 const { groups } = useQuestions('yard')
 const stock = useStock()
 const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).map((l) => ({ ...l, bed: b }))))
@@ -38,12 +39,14 @@ const sticks = computed(() => props.beds.reduce((sum, b) => sum + (b.figures?.st
   </section>
   <section aria-label="The yard's own">
     <GroupFold v-for="g in groups" :key="g.key" :group="g" />
+    <p class="away"><button type="button" class="plain" @click="emit('away')">Put this yard away</button> with all its beds; it can be brought back.</p>
   </section>
 </template>
 
 <style scoped>
 section { padding: 10px 0; border-top: 1px solid var(--rule); }
 section:first-of-type { border-top: 0; padding-top: 0; }
+.away { font-size: 14px; color: var(--faint); padding-top: 8px; }
 .looks { display: grid; gap: 4px; font-size: 14px; }
 .looks li { border-left: 4px solid var(--rust); padding-left: 8px; }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { NInput } from 'naive-ui'
+import { computed, ref } from 'vue'
 
 import type { Asked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
@@ -20,7 +21,12 @@ function by(way: string) {
   if (way === 'average') edit('construction.average', startOf('construction.average'), (d) => ({ ...d, construction: { ...d.construction, widths: [] } }) as typeof d)
   else edit('construction.average', undefined)
 }
-const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/).map((w) => w.trim()).filter(Boolean))
+/** What is being typed is taken once the field is left. */
+const typed = ref<string | null>(null)
+function put(text: string) {
+  typed.value = null
+  edit('construction.widths', text.split(/[,;\n]/).map((w) => w.trim()).filter(Boolean))
+}
 </script>
 
 <template>
@@ -30,7 +36,7 @@ const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/)
       <option value="average">by their average</option>
     </select>
     <template v-if="listed">
-      <textarea id="widths" class="write figures list" rows="5" :value="widths" aria-label="Widths of the boards, one after the other" placeholder="95 mm, 120 mm, 98 mm …" @change="put(($event.target as HTMLTextAreaElement).value)" />
+      <n-input class="list" type="textarea" :value="typed ?? widths" :autosize="{ minRows: 3, maxRows: 8 }" placeholder="95 mm, 120 mm, 98 mm …" :input-props="{ id: 'widths', 'aria-label': 'Widths of the boards, one after the other' }" @update:value="typed = $event" @change="put" />
       <p class="faint small">{{ (valueAt('construction.widths') as string[] | undefined)?.length ?? 0 }} boards, separated by commas.</p>
     </template>
     <LengthField v-else id="average" path="construction.average" label="Average width" />
@@ -40,6 +46,6 @@ const put = (typed: string) => edit('construction.widths', typed.split(/[,;\n]/)
 </template>
 
 <style scoped>
-.list { width: 100%; margin-top: 4px; padding: 6px 8px; }
+.list { width: 100%; margin-top: 4px; font-family: var(--figures); }
 .small { font-size: 13px; }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NInput } from 'naive-ui'
 import { computed } from 'vue'
 
 import type { Asked, Design } from '@/api/client'
@@ -12,7 +13,7 @@ import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** How high: by a length, or by so many courses (or rows of sheet). */
 const props = defineProps<{ asked: Asked; stage: string }>()
-const { draft, plan, units, edit, valueAt } = useThisBed()
+const { draft, plan, units, edit, problemAt, valueAt } = useThisBed()
 const unit = computed(() => props.asked.after ?? 'courses')
 const lengthOnly = computed(() => props.asked.instrument === 'height_only')
 const byCourses = computed(() => !lengthOnly.value && draft.value?.courses !== undefined && draft.value.courses !== null)
@@ -37,7 +38,7 @@ function courses(text: string) {
         <option value="height">as a length</option>
       </select>
       <template v-if="byCourses">
-        <input id="courses" class="write figures few" inputmode="numeric" :value="valueAt('courses')" aria-label="Courses" @input="courses(($event.target as HTMLInputElement).value)" />
+        <n-input class="few" :value="String(valueAt('courses') ?? '')" placeholder="" :status="problemAt('courses') ? 'error' : undefined" :input-props="{ id: 'courses', 'aria-label': 'Courses', inputmode: 'numeric', autocomplete: 'off', 'aria-invalid': Boolean(problemAt('courses')) }" @update:value="courses" />
         <span class="echo figures">{{ typeset(tall) }}</span>
       </template>
     </div>
@@ -49,6 +50,6 @@ function courses(text: string) {
 
 <style scoped>
 .row { display: flex; gap: 8px; align-items: center; margin-bottom: 4px; }
-.few { width: 64px; }
+.few { width: 72px; font-family: var(--figures); }
 .echo { color: var(--faint); font-size: 13px; }
 </style>

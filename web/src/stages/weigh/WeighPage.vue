@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NButton } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -88,7 +88,7 @@ async function keep() {
     </div>
     <form v-if="keeping !== null" class="keep" @submit.prevent="keep">
       <label for="reason">Why “{{ variants[keeping]?.name }}”?</label>
-      <input id="reason" v-model="reason" class="write" maxlength="500" />
+      <n-input v-model:value="reason" class="why" placeholder="" :input-props="{ id: 'reason', maxlength: 500 }" />
       <n-button attr-type="submit" :disabled="!reason.trim()">Keep it, with this reason</n-button>
     </form>
     <n-button v-if="variants.length && variants.length < MOST" @click="add">One more variant</n-button>
@@ -108,7 +108,7 @@ tbody th { white-space: nowrap; color: var(--ink); font-size: 14px; padding-righ
 .looks { font-size: 13px; color: var(--rust); }
 .wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 6px 10px; }
 .keep { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; border: 2px solid var(--chalk); padding: 10px; }
-.keep input { width: 340px; max-width: 100%; }
+.why { width: 340px; max-width: 100%; }
 .rates { width: min(560px, 100%); }
 @media (max-width: 560px) { .weigh { padding: 12px 16px 32px; } tbody th { white-space: normal; } thead th, tbody td { min-width: 160px; } }
 </style>
