@@ -63,6 +63,25 @@ def test_ticks_outlive_a_reload_and_the_line_says_so(page: Page, site: str) -> N
     expect(page.locator("#cut-title")).to_contain_text("1 of 14 cut")
 
 
+def test_what_is_sawn_stays_sawn_when_the_bed_grows_and_what_no_longer_fits_is_told(
+    page: Page, site: str
+) -> None:
+    bed = make_bed(site, document(name="Grows"))
+    open_bed(page, site, bed, "bench")
+    for label in ("A1 cut", "A2 cut", "B1 cut"):
+        page.get_by_role("checkbox", name=label).click()
+    expect(page.locator("#cut-title")).to_contain_text("3 of 14 cut")
+    page.get_by_role("link", name="Shape").click()
+    page.get_by_label("Length, outside").fill("8 ft 1/16 in")
+    saved(page)
+    page.get_by_role("link", name="Bench").click()
+    expect(page.locator("#cut-title")).to_contain_text("3 of 14 cut")
+    expect(page.locator(".watch-out", has_text="front 1 is sawn at 8′")).to_contain_text("too short")
+    expect(page.locator(".line li", has_text="Bench")).to_contain_text("needs a look")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.locator(".watch-out", has_text="is sawn at")).to_have_count(0)
+
+
 def test_undo_redo_and_come_back_tomorrow(page: Page, site: str) -> None:
     bed = make_bed(site, document(name="Undo"))
     open_bed(page, site, bed)

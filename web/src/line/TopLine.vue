@@ -48,7 +48,7 @@ defineExpose({ print })
       <button type="button" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
       <button type="button" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</button>
       <button type="button" class="act" @click="print">Print</button>
-      <button type="button" class="act" aria-label="Keys" @click="emit('keys')">?</button>
+      <button type="button" class="act keys" aria-label="Keys" @click="emit('keys')">?</button>
     </div>
   </header>
 </template>
@@ -73,6 +73,7 @@ defineExpose({ print })
 @media (max-width: 560px) {
   .top { grid-template-columns: minmax(0, 1fr); }
   .beds { flex: 1; width: auto; min-width: 0; }
+  .keys { display: none; }
   .how { flex-wrap: wrap; gap: 0 4px; }
   .line { grid-row: auto; }
 }

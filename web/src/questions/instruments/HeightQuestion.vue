@@ -21,7 +21,8 @@ const tall = computed(() => (plan.value?.outside ? printLength(plan.value.outsid
 
 function by(way: string) {
   const clear = (next: Design) => write(next, way === 'courses' ? 'height' : 'courses', undefined)
-  if (way === 'courses') edit('courses', plan.value?.outside?.courses ?? 2, clear)
+  if (!plan.value?.outside) return
+  if (way === 'courses') edit('courses', plan.value.outside.courses, clear)
   else edit('height', asTyped(tall.value), clear)
 }
 function courses(text: string) {

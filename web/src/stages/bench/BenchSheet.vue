@@ -17,7 +17,7 @@ const { plan } = useThisBed()
 
 <template>
   <template v-if="plan">
-    <WatchOuts stage="bench" :fields="['bench.lengths']" />
+    <WatchOuts stage="bench" :fields="['bench.lengths', 'bench.offcuts']" />
     <CutList />
     <Later><SticksAsCut /></Later>
     <Later><StopOrder /></Later>

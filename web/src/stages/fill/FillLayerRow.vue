@@ -11,6 +11,7 @@ import TickBox from '@/sheet/TickBox.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import { useSheet } from '@/state/sheet'
 
 const props = defineProps<{ n: number; layer: Layer; placed?: FillLayer; last: number; tickKey: string }>()
 const emit = defineEmits<{ remove: []; move: [by: number] }>()
@@ -31,14 +32,16 @@ const sign = computed(() => plan.value?.currency_sign ?? '')
 const volume = (litres: number) => printVolume(litres, units.value)
 const isDone = computed(() => ticked.value.has(`fill/${props.tickKey}`))
 
+const { startOf } = useSheet()
+const usualShare = computed(() => (startOf('fill.layers.0') as { share?: number } | undefined)?.share)
 function by(way: string) {
   const bare: Layer = { ...props.layer }
   delete bare.depth
   delete bare.share
-  edit(path.value, way === 'depth' ? { ...bare, depth: asTyped(printLength(props.placed?.depth_mm ?? 100, units.value)) } : { ...bare, share: 50 })
+  edit(path.value, way === 'depth' ? { ...bare, depth: asTyped(printLength(props.placed?.depth_mm ?? 100, units.value)) } : { ...bare, share: usualShare.value })
 }
 /** Another material is sold in other bags, and perhaps not loose. */
-const another = (key: string) => edit(path.value, { material: key, buy: 'cheaper', ...(byDepth.value ? { depth: props.layer.depth } : { share: props.layer.share }) })
+const another = (key: string) => edit(path.value, { material: key, ...(byDepth.value ? { depth: props.layer.depth } : { share: props.layer.share }) })
 </script>
 
 <template>
