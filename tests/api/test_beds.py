@@ -204,3 +204,16 @@ def test_a_write_sent_again_under_its_name_counts_once(client: TestClient, bed: 
     for _ in range(2):
         answer = client.put(f"/api/beds/{bed['id']}", json=document(name="Once"), headers=headers)
         assert (answer.status_code, answer.json()["revision"]) == (200, 2)
+
+
+def test_text_that_no_store_keeps_is_refused_and_not_a_fault_of_the_server(
+    client: TestClient, bed: dict[str, Any]
+) -> None:
+    for answer in (
+        client.post("/api/beds", json=document(name="a\0b")),
+        client.post("/api/yards", json={"name": "a\0b"}),
+        client.put(f"/api/beds/{bed['id']}/ticks/cut/front%00"),
+        put(client, bed, document(accepted=[{"code": "x", "reason": "a\0"}])),
+    ):
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["field"]

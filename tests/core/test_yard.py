@@ -124,6 +124,29 @@ def test_faults_are_named_with_the_bed_or_the_row_they_are_in() -> None:
     assert faults(yard(shed="yes")) == ["shed"]
 
 
+def test_text_that_no_store_keeps_is_refused_by_its_field() -> None:
+    assert faults(yard(document(name="a\0b"))) == ["beds.0.name"]
+    assert faults({**yard(), "name": "a\0b"}) == ["name"]
+    assert faults(yard(things=[{"what": "tree\0"}])) == ["things.0.what"]
+    with pytest.raises(DesignError) as refused:
+        read_design(document(accepted=[{"code": "reach", "reason": "\0"}]))
+    assert [p.field for p in refused.value.problems] == ["accepted.0.reason"]
+
+
+def test_what_is_no_list_or_object_is_said_plainly() -> None:
+    for data, field, says in (
+        ({"beds": {}}, "beds", "a list"),
+        ({"beds": [1]}, "beds.0", "an object"),
+        ([], "design", "an object"),
+        ({"saw": 5}, "saw", "an object"),
+    ):
+        with pytest.raises(DesignError) as refused:
+            plan_yard(data)
+        [problem] = refused.value.problems
+        assert problem.field == field
+        assert says in problem.allowed
+
+
 def test_two_beds_at_fault_are_both_named() -> None:
     assert faults(yard(document(height="13 in"), document(), document(height="12 in"))) == [
         "beds.0.height",

@@ -17,7 +17,7 @@ from acrebox.store import Bed
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES)
 
-Key = Annotated[str, Path(min_length=1, max_length=120)]
+Key = Annotated[str, Path(min_length=1, max_length=120, pattern=r"^[^\x00-\x1f]+$")]
 
 
 def _tick_kind(kind: str) -> str:

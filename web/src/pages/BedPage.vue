@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, effectScope, nextTick, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { FieldProblem } from '@/api/client'
@@ -11,6 +11,7 @@ import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
 import { typeset } from '@/measure/print'
 import Later from '@/sheet/Later.vue'
+import { inTurn } from '@/sheet/turns'
 import { chaptersOf, sheetOf } from '@/stages'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
@@ -29,8 +30,14 @@ const router = useRouter()
 const missing = ref<string | null>(null)
 const open = ref(false)
 /** On a phone the drawing is folded away, and drawn once it is unfolded. */
-const wide = useMediaQuery('(min-width: 561px), print')
+const wide = ref(false)
 const drawn = computed(() => wide.value || open.value)
+const room = effectScope()
+onMounted(() => inTurn(() => room.run(() => {
+  const matches = useMediaQuery('(min-width: 561px), print')
+  watchEffect(() => (wide.value = matches.value))
+})))
+onScopeDispose(() => room.stop())
 const stages = useStages()
 const sheet = computed(() => sheetOf(props.stage))
 const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) => s.key === props.stage)?.chapters ?? []))

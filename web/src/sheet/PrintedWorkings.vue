@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { computed, onScopeDispose } from 'vue'
+import { computed, onMounted, onScopeDispose } from 'vue'
 
 import type { Worked } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
+import { inTurn } from './turns'
 
 /** On paper only: how the figures of a stage came about, in small type. */
 const props = defineProps<{ stage: 'shape' | 'bench' | 'fill' }>()
 const { plan, hasWorkings, wantWorkings } = useThisBed()
 /** On the way to paper the workings are fetched. */
-const paper = window.matchMedia('print')
+let paper: MediaQueryList | undefined
 const fetch = () => void wantWorkings()
-paper.addEventListener('change', fetch)
+onMounted(() => inTurn(() => {
+  paper = window.matchMedia('print')
+  paper.addEventListener('change', fetch)
+}))
 window.addEventListener('beforeprint', fetch)
 onScopeDispose(() => {
-  paper.removeEventListener('change', fetch)
+  paper?.removeEventListener('change', fetch)
   window.removeEventListener('beforeprint', fetch)
 })
 

@@ -32,7 +32,7 @@ from acrebox.core.design.outline import (
 )
 from acrebox.core.design.questions import Asked, Asking, asks, questions_of
 from acrebox.core.design.site import Reach, Site
-from acrebox.core.design.upgrades import upgraded
+from acrebox.core.design.upgrades import check_text, upgraded
 
 __all__ = [
     "CORNERS",
@@ -81,6 +81,7 @@ __all__ = [
     "UShape",
     "asks",
     "bed_groups",
+    "check_text",
     "constructions",
     "problem_of",
     "questions_of",

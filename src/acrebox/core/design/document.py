@@ -110,6 +110,17 @@ def read_design(data: Any) -> Design:
 
 
 TOLD_APART = ("outline",)
+PLAIN_WORDS = {
+    "missing": ("This is needed", "a value"),
+    "tuple_type": ("That is not a list", "a list"),
+    "list_type": ("That is not a list", "a list"),
+    "dict_type": ("That is no object with fields", "an object with its fields"),
+    "model_type": ("That is no object with fields", "an object with its fields"),
+    "model_attributes_type": ("That is no object with fields", "an object with its fields"),
+    "string_type": ("That is not text", "text"),
+    "float_parsing": ("That is not a number", "a number"),
+    "int_parsing": ("That is not a whole number", "a whole number"),
+}
 
 
 def _field_path(steps: tuple[Any, ...]) -> str:
@@ -143,6 +154,6 @@ def problem_of(error: dict[str, Any]) -> Problem:
         if error["type"] in ("missing", "union_tag_not_found")
         else str(context.get("value", error.get("input")))
     )
-    message = str(error["msg"])
+    message, allowed = PLAIN_WORDS.get(error["type"], (str(error["msg"]), allowed))
     message = message[:1].upper() + message[1:]
     return Problem(field, shown[:120], message if message.endswith(".") else f"{message}.", allowed)

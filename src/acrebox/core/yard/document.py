@@ -3,9 +3,19 @@
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import ConfigDict, Field, ValidationError
+from pydantic import ConfigDict, Field, ValidationError, model_validator
 
-from acrebox.core.design import Asking, Choice, Design, SawChoice, SoldLength, asks, problem_of, upgraded
+from acrebox.core.design import (
+    Asking,
+    Choice,
+    Design,
+    SawChoice,
+    SoldLength,
+    asks,
+    check_text,
+    problem_of,
+    upgraded,
+)
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import System
 from acrebox.core.measure.written import Length
@@ -147,6 +157,13 @@ class Yard(Asking):
         frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
     )
 
+    @model_validator(mode="before")
+    @classmethod
+    def _of_readable_text(cls, value: Any) -> Any:
+        """No text in it that no store keeps."""
+        check_text(value)
+        return value
+
     def document(self) -> dict[str, Any]:
         """The yard as plain JSON values, its beds left out: they are documents of their own."""
         return self.model_dump(mode="json", exclude_none=True, exclude={"beds"})
@@ -162,6 +179,7 @@ def read_yard(data: Any) -> Yard:
     Raises DesignError that names every field at fault, its value and what is allowed; a bed's fields come
     after `beds.` and its place.
     """
+    check_text(data)
     if isinstance(data, dict) and isinstance(data.get("beds"), list):
         data = {**data, "beds": [_upgraded(n, bed) for n, bed in enumerate(data["beds"])]}
     try:
