@@ -336,6 +336,7 @@ def test_axe_finds_nothing_serious(page: Page, site: str, sun: bool) -> None:
 
 def test_the_printed_bench_is_black_on_white_with_boxes(page: Page, site: str) -> None:
     open_bed(page, site, make_bed(site, document(name="Paper")), "bench")
+    page.get_by_role("checkbox", name="A1 cut").click()
     page.emulate_media(media="print")
     look: dict[str, Any] = page.evaluate(
         "({ ink: getComputedStyle(document.body).color, paper:"
@@ -344,6 +345,8 @@ def test_the_printed_bench_is_black_on_white_with_boxes(page: Page, site: str) -
     assert look == {"ink": "rgb(0, 0, 0)", "paper": "rgb(255, 255, 255)"}
     expect(page.locator(".print-head")).to_contain_text("Paper")
     expect(page.locator(".sticks .tick").first).to_be_visible()
-    expect(page.locator(".workings")).to_be_visible()
+    mark = page.get_by_role("checkbox", name="A1 cut").locator("svg path").first
+    assert mark.evaluate("e => getComputedStyle(e).fill") == "rgb(0, 0, 0)"
+    expect(page.locator(".workings")).to_contain_text("8′")
     for hidden in (".top", ".tape", ".saw"):
         expect(page.locator(hidden)).to_be_hidden()
