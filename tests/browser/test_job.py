@@ -346,7 +346,7 @@ def test_the_printed_bench_is_black_on_white_with_boxes(page: Page, site: str) -
     expect(page.locator(".print-head")).to_contain_text("Paper")
     expect(page.locator(".sticks .tick").first).to_be_visible()
     mark = page.get_by_role("checkbox", name="A1 cut").locator("svg path").first
-    assert mark.evaluate("e => getComputedStyle(e).fill") == "rgb(0, 0, 0)"
+    expect(mark).to_have_css("fill", "rgb(0, 0, 0)")
     expect(page.locator(".workings")).to_contain_text("8′")
     for hidden in (".top", ".tape", ".saw"):
         expect(page.locator(hidden)).to_be_hidden()

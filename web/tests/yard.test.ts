@@ -122,7 +122,7 @@ describe('variants of a bed', () => {
 
 describe('parts of a page', () => {
   it('come one after another, each in a task of its own', async () => {
-    vi.useFakeTimers()
+    vi.useRealTimers()
     const done: string[] = []
     inTurn(() => {
       done.push('first')
@@ -130,9 +130,6 @@ describe('parts of a page', () => {
     })
     inTurn(() => done.push('second'))
     expect(done).toEqual([])
-    vi.advanceTimersToNextTimer()
-    expect(done).toEqual(['first'])
-    await vi.runAllTimersAsync()
-    expect(done).toEqual(['first', 'second', 'third'])
+    await vi.waitFor(() => expect(done).toEqual(['first', 'second', 'third']))
   })
 })
