@@ -190,6 +190,24 @@ describe('a document being worked on', () => {
     expect(ways.keepWaiting.mock.calls[0]?.[0]).toEqual({ revision: 1, base: { name: 'North', size }, document: { name: 'South', size } })
   })
 
+  it('saves an edit though another question went before its check, as when the stage is changed at once', async () => {
+    const doc = await open()
+    ways.check.mockResolvedValueOnce('late')
+    doc.edit('name', 'South')
+    await settle()
+    expect(ways.put).toHaveBeenCalledTimes(1)
+    expect(doc.saveState.value).toBe('saved')
+    ways.check.mockClear()
+    const held = slow<'good'>()
+    ways.check.mockImplementationOnce(() => held.promise)
+    doc.edit('name', 'West')
+    await vi.advanceTimersByTimeAsync(50)
+    const flushed = doc.flush()
+    held.answer('good')
+    expect(await flushed).toBe(true)
+    expect(ways.check).toHaveBeenCalledTimes(1)
+  })
+
   it('saves what is typed when the page is left', async () => {
     const doc = await open()
     doc.edit('name', 'South')

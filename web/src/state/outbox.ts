@@ -55,6 +55,16 @@ export async function waitingFor(bed: string): Promise<Entry[]> {
   return (await (await database()).getAll('waiting')).filter((entry) => entry.bed === bed)
 }
 
+/** Put a tick in line; a browser that keeps nothing sends it at once, and it is told as sent or refused. */
+export async function putTick(entry: TickEntry): Promise<void> {
+  try {
+    await put(entry)
+  } catch {
+    const answer = await send(entry)
+    for (const hear of heard) hear(entry, answer)
+  }
+}
+
 /** Put an entry in line and send what can be sent. An edit takes the place of the bed's edit that waits. */
 export async function put(entry: Entry): Promise<void> {
   const db = await database()

@@ -1,8 +1,7 @@
 import { onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue'
 
 import { api, type Design, type FieldProblem, type Plan } from '@/api/client'
-
-export type Found = 'good' | 'wrong' | 'away' | 'late'
+import type { Found } from './useSaving'
 
 /** The plan of a draft: the chapters on the screen, and of those only what changed is sent. The last good one stays. */
 export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {

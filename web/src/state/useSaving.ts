@@ -4,6 +4,7 @@ import type { Answer, FieldProblem, ProblemDetails } from '@/api/client'
 import { read, write } from './paths'
 import { alike, merge, type Clash } from './merge'
 
+export type Found = 'good' | 'wrong' | 'away' | 'late'
 export type SaveState = 'saved' | 'saving' | 'held' | 'offline' | 'stale'
 
 /** A document at its newest revision, as the server has it. */
@@ -27,8 +28,8 @@ export interface Ways<D> {
   fetch: () => Promise<Answer<Saved<D>>>
   put: (revision: number, document: D, writeId: string) => Promise<Answer<Saved<D>>>
   step: (revision: number, way: 'undo' | 'redo') => Promise<Answer<Saved<D>>>
-  /** Whether a draft can be saved: looked at before every write. */
-  check: (draft: D) => Promise<'good' | 'wrong' | 'away' | 'late'>
+  /** Whether a draft can be saved: looked at before every write. `late`: another question went before it. */
+  check: (draft: D) => Promise<Found>
   /** The draft could not be sent: where it waits until the line is back, which then sends it. */
   keepWaiting?: (draft: Draft<D>, writeId: string) => Promise<void>
   /** The draft is sent after all: nothing of it waits any more. */
@@ -94,9 +95,25 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     change(again ? again(next) : next)
   }
 
+  let checking: { of: D; found: Promise<Found> } | null = null
+  /** What comes of the draft as it stands: one look at a time, and again where another question went before it. */
+  function checked(of: D): Promise<Found> {
+    if (checking?.of !== of) {
+      const mine = { of, found: lookAt(of).finally(() => { if (checking === mine) checking = null }) }
+      checking = mine
+    }
+    return checking.found
+  }
+  async function lookAt(of: D): Promise<Found> {
+    for (;;) {
+      const found = await ways.check(of)
+      if (found !== 'late' || gone || draft.value !== of) return found
+    }
+  }
+
   async function settle(): Promise<void> {
     if (!draft.value) return
-    const found = await ways.check(draft.value)
+    const found = await checked(draft.value)
     window.clearTimeout(saveTimer)
     if (found === 'good') saveTimer = window.setTimeout(() => void save(), SAVE_MS)
     else if (found === 'wrong') saveState.value = 'held'
@@ -208,7 +225,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
   /** Check and save what is typed at once; answers whether the server has it. */
   async function flush(): Promise<boolean> {
     window.clearTimeout(checkTimer)
-    if (draft.value && (await ways.check(draft.value)) === 'good') await save()
+    if (draft.value && (await checked(draft.value)) === 'good') await save()
     return saveState.value === 'saved'
   }
 
