@@ -4,7 +4,7 @@ import { api, type Answer, type Bed, type Design, type Units } from '@/api/clien
 import { dropEdits, onSent, put } from '@/state/outbox'
 import { provideSheet } from '@/state/sheet'
 import { usePlanning } from '@/state/usePlanning'
-import { useSaving, type Saved } from '@/state/useSaving'
+import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 import { alike } from '@/state/merge'
 import { useTicks } from '@/state/useTicks'
 
@@ -16,17 +16,13 @@ export function useBed(id: string) {
   const unreadable = shallowRef<Bed['problems']>([])
   const pointed = ref<string | null>(null)
 
-  async function saved(call: Promise<Answer<Bed>>): Promise<Answer<Saved<Design>>> {
+  function saved(call: Promise<Answer<Bed>>) {
     const since = ticks.heard()
-    const answer = await call
-    if (!answer.ok) {
-      const theirs = answer.problem.saved as Bed | null | undefined
-      return { ok: false, problem: { ...answer.problem, saved: (theirs ? savedOf(theirs) : null) as never } }
-    }
-    yard.value = answer.value.yard
-    unreadable.value = answer.value.problems
-    ticks.take(answer.value, since)
-    return { ok: true, value: savedOf(answer.value) }
+    return asSaved(call, savedOf, (fresh) => {
+      yard.value = fresh.yard
+      unreadable.value = fresh.problems
+      ticks.take(fresh, since)
+    })
   }
 
   const saving = useSaving<Design>({

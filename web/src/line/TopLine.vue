@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 
 import { useThisBed } from '@/bed/useBed'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
-import { waiting } from '@/state/outbox'
+import SaveWord from '@/state/SaveWord.vue'
 import { useLight } from '@/theme/useLight'
 import StringLine from './StringLine.vue'
 
@@ -17,7 +17,6 @@ const { inSun } = useLight()
 const router = useRouter()
 
 const others = computed(() => beds.value.filter((b) => b.id !== id))
-const WORDS = { saved: 'saved', saving: 'saving …', held: 'not saved: see below', offline: 'not saved: no server', stale: 'changed elsewhere' }
 
 function go(to: string) {
   void router.push(to === 'yard' ? { name: 'home' } : { name: 'bed', params: { id: to, stage: props.stage } })
@@ -41,8 +40,7 @@ defineExpose({ print })
     </div>
     <StringLine :stage="stage" />
     <div class="how">
-      <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
-      <span v-if="waiting" class="waits" role="status">{{ waiting }} to send</span>
+      <SaveWord :state="saveState" />
       <button type="button" class="act" :disabled="!canUndo" @click="step('undo')">Undo</button>
       <button type="button" class="act" :disabled="!canRedo" @click="step('redo')">Redo</button>
       <button type="button" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
@@ -62,10 +60,6 @@ defineExpose({ print })
 .act:hover:not(:disabled) { border-color: var(--chalk); }
 .act:disabled { color: var(--faint); cursor: default; border-bottom-color: transparent; }
 .act[aria-pressed='true'] { background: var(--chalk-wash); border-color: var(--chalk); }
-.save { font-size: 13px; color: var(--moss); min-width: 62px; text-align: right; }
-.waits { font-size: 13px; color: var(--rust); white-space: nowrap; }
-.save.saving { color: var(--faint); }
-.save.held, .save.offline, .save.stale { color: var(--rust); font-weight: 700; }
 @media (max-width: 1100px) {
   .top { grid-template-columns: 1fr auto; padding: 4px 12px; gap: 2px 12px; }
   .line { grid-column: 1 / -1; grid-row: 2; }

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, defineAsyncComponent, effectScope, nextTick, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, effectScope, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { FieldProblem } from '@/api/client'
 import { provideBed, useBed } from '@/bed/useBed'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import { useStages } from '@/bed/useStages'
@@ -13,9 +12,10 @@ import { typeset } from '@/measure/print'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
 import { chaptersOf, sheetOf } from '@/stages'
+import { useElsewhere } from '@/state/useElsewhere'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
-import ConflictBox from './ConflictBox.vue'
+import ConflictBox from '@/state/ConflictBox.vue'
 import NothingHere from './NothingHere.vue'
 
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
@@ -54,12 +54,7 @@ onMounted(async () => {
 })
 watch(chapters, (keys) => void bed.show(keys))
 
-/** Problems whose field is not on this sheet are told above it, so that none goes unsaid. */
-const elsewhere = ref<FieldProblem[]>([])
-watch([problems, () => props.stage], async () => {
-  await nextTick()
-  elsewhere.value = problems.value.filter((p) => !document.getElementById(`wrong-${p.field}`))
-})
+const elsewhere = useElsewhere(problems, () => props.stage)
 
 const top = ref<InstanceType<typeof TopLine> | null>(null)
 const keysShown = ref(false)
@@ -98,7 +93,7 @@ useShortcuts(shortcuts)
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
         <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed elsewhere meanwhile; those changes are in what you see. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
-        <ConflictBox v-if="conflict" />
+        <ConflictBox v-if="conflict" what="bed" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="bed.resolve" />
         <div v-if="problems.length" class="banner held" role="status">
           <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
           <p v-for="p in elsewhere" :key="p.field" class="wrong"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
@@ -122,8 +117,6 @@ useShortcuts(shortcuts)
 .ground { height: 100%; min-height: 0; }
 .fold { display: none; }
 .sheet { background: var(--sheet); border-left: 1px solid var(--rule); overflow: auto; padding: 16px 20px 32px; min-width: 0; outline: none; }
-.banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin-bottom: 8px; }
-.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
 @media (max-width: 1000px) {
   .spread { display: block; overflow: auto; }
   .drawing { padding: 8px; height: 52vh; }

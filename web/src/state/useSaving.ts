@@ -36,6 +36,17 @@ export interface Ways<D> {
   dropWaiting?: () => Promise<void>
 }
 
+/** The server's answer about something kept, as one about its document; `took` hears of what came. */
+export async function asSaved<K, D>(call: Promise<Answer<K>>, savedOf: (kept: K) => Saved<D>, took: (kept: K) => void): Promise<Answer<Saved<D>>> {
+  const answer = await call
+  if (answer.ok) {
+    took(answer.value)
+    return { ok: true, value: savedOf(answer.value) }
+  }
+  const theirs = answer.problem.saved as unknown as K | null | undefined
+  return { ok: false, problem: { ...answer.problem, saved: (theirs ? savedOf(theirs) : null) as never } }
+}
+
 const SETTLE_MS = 15
 const SAVE_MS = 350
 const RETRY_MS = 4000

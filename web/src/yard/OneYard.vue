@@ -5,8 +5,11 @@ import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
+import ConflictBox from '@/state/ConflictBox.vue'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
+import SaveWord from '@/state/SaveWord.vue'
+import { useElsewhere } from '@/state/useElsewhere'
 import { useYard } from './useYard'
 import YardBed from './YardBed.vue'
 
@@ -49,8 +52,7 @@ const scale = computed(() => Math.min(ROOM / Math.max(1000, ...drawn.value.map((
 const sign = computed(() => drawn.value[0]?.currency_sign ?? '')
 const left = computed(() => beds.value.filter((b) => b.stale).length)
 const start = (units: 'metric' | 'imperial') => router.push({ name: 'new', params: { yard: props.id, units } })
-const WORDS = { saved: 'saved', saving: 'saving …', held: 'not saved: see below', offline: 'not saved: no server', stale: 'changed elsewhere' }
-const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|saw|soil|name|units|currency|latitude|longitude|north)/.test(p.field)))
+const elsewhere = useElsewhere(problems)
 </script>
 
 <template>
@@ -62,17 +64,14 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
       <n-button v-if="draft?.units !== 'imperial'" @click="start('imperial')">New bed in ft and in</n-button>
       <n-button v-else @click="start('metric')">New bed in mm</n-button>
       <span class="grow" />
-      <span class="save" :class="saveState" role="status">{{ WORDS[saveState] }}</span>
+      <SaveWord :state="saveState" />
       <n-button quaternary :disabled="!canUndo" @click="step('undo')">Undo</n-button>
       <n-button quaternary :disabled="!canRedo" @click="step('redo')">Redo</n-button>
     </div>
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
     <p v-for="p in kept?.problems ?? []" :key="p.field" class="banner" role="status">{{ p.message }} “{{ p.value }}” at {{ p.field }} is passed over.</p>
     <p v-for="p in elsewhere" :key="p.field" class="banner" role="alert">{{ p.message }} You gave “{{ p.value }}”. Allowed: {{ p.allowed }}.</p>
-    <div v-if="conflict" class="banner" role="alertdialog" aria-label="This yard was changed elsewhere">
-      <p>This yard was changed elsewhere in the same places: {{ conflict.clashes.map((c) => c.field).join(', ') }}.</p>
-      <n-button size="small" @click="resolve('saved')">Take the saved one</n-button> <n-button size="small" @click="resolve('mine')">Put mine on top of it</n-button>
-    </div>
+    <ConflictBox v-if="conflict" what="yard" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="resolve($event as 'saved' | 'mine')" />
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
@@ -91,11 +90,6 @@ const elsewhere = computed(() => problems.value.filter((p) => !/^(pile|prices|sa
 .bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 10px 0; }
 .unread { visibility: hidden; }
 .grow { flex: 1; }
-.save { font-size: 13px; color: var(--moss); }
-.save.saving { color: var(--faint); }
-.save.held, .save.offline, .save.stale { color: var(--rust); font-weight: 700; }
-.banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin: 6px 0; }
-.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
 .two { display: grid; grid-template-columns: minmax(0, 58fr) minmax(0, 42fr); gap: 28px; align-items: start; }
 .sheet { background: var(--sheet); border: 1px solid var(--rule); border-width: 0 0 0 1px; padding: 12px 0 12px 20px; min-width: 0; }
 .empty { padding: 40px 0; }

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 
 import { api, type KeptYard } from '@/api/client'
 import { lastYard } from '@/bed/useBedsOfYard'
-import { waiting } from '@/state/outbox'
+import SaveWord from '@/state/SaveWord.vue'
 import { useLight } from '@/theme/useLight'
 import OneYard from './OneYard.vue'
 
@@ -65,7 +65,7 @@ async function another() {
         <option value="new">another yard …</option>
       </select>
       <span class="grow" />
-      <span v-if="waiting" class="waits" role="status">{{ waiting }} to send</span>
+      <SaveWord />
       <n-button quaternary :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
     </header>
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
@@ -76,14 +76,9 @@ async function another() {
 
 <style scoped>
 .yard { max-width: 1240px; margin: 0 auto; padding: 0 24px 40px; }
-.head { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 16px; padding: 12px 0; border-bottom: 2px solid var(--ink); }
+.head { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 16px; padding: 12px 0; min-height: 59px; border-bottom: 2px solid var(--ink); }
 .head h1 { font-size: 24px; }
-.head { min-height: 59px; }
 .pick { font-weight: 700; max-width: 300px; }
 .grow { flex: 1; }
-.waits { font-size: 13px; color: var(--rust); }
-
-.banner { border-left: 4px solid var(--rust); background: var(--rust-wash); padding: 6px 10px; margin-top: 8px; }
-.banner.calm { border-color: var(--chalk); background: var(--chalk-wash); }
 @media (max-width: 560px) { .yard { padding: 0 16px 40px; } }
 </style>

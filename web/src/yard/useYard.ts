@@ -1,26 +1,19 @@
-import { computed, onScopeDispose } from 'vue'
+import { computed, onScopeDispose, shallowRef } from 'vue'
 
 import { api, type Answer, type KeptYard, type Units, type Yard } from '@/api/client'
 import { provideSheet } from '@/state/sheet'
-import { useSaving, type Saved } from '@/state/useSaving'
-import { shallowRef } from 'vue'
+import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 
 const savedOf = (yard: KeptYard): Saved<Yard> => ({ revision: yard.revision, document: yard.yard, can_undo: yard.can_undo, can_redo: yard.can_redo, saved_at: yard.saved_at })
 
 /** One yard being worked on; its questions ask about it. */
 export function useYard(id: string, saved: () => void) {
   const kept = shallowRef<KeptYard | null>(null)
-  async function taken(call: Promise<Answer<KeptYard>>): Promise<Answer<Saved<Yard>>> {
-    const answer = await call
-    if (!answer.ok) {
-      const theirs = answer.problem.saved as unknown as KeptYard | null | undefined
-      return { ok: false, problem: { ...answer.problem, saved: (theirs ? savedOf(theirs) : null) as never } }
-    }
-    const news = kept.value !== null && kept.value.revision !== answer.value.revision
-    kept.value = answer.value
+  const taken = (call: Promise<Answer<KeptYard>>) => asSaved(call, savedOf, (fresh) => {
+    const news = kept.value !== null && kept.value.revision !== fresh.revision
+    kept.value = fresh
     if (news) saved()
-    return { ok: true, value: savedOf(answer.value) }
-  }
+  })
   const saving = useSaving<Yard>({
     draftKey: `acre-box.draft.yard.${id}`,
     fetch: () => taken(api.yard(id)),

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { Asked, Group } from '@/api/client'
-import { useStock } from '@/bed/useStock'
-import { typeset } from '@/measure/print'
+import type { Group } from '@/api/client'
 import QuestionList from '@/questions/QuestionList.vue'
-import { setTo } from '@/questions/asked'
+import { useSetTo } from '@/questions/useSetTo'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
 import TickBox from '@/sheet/TickBox.vue'
@@ -13,14 +11,11 @@ import { useSheet } from '@/state/sheet'
 
 /** One add-on: a box to tick; once it is there, one line that says what it is, and its questions when opened. */
 const props = defineProps<{ group: Group }>()
-const { edit, problems, startOf, valueAt } = useSheet()
-const stock = useStock()
+const { edit, startOf, valueAt } = useSheet()
 const there = computed(() => Boolean(valueAt(props.group.path)))
 const start = computed(() => startOf(props.group.path))
 const opened = ref(false)
-const wrong = computed(() => problems.value.some((p) => p.field.startsWith(`${props.group.path}.`)))
-const nameOf = (asked: Asked, value: unknown) => (asked.kind === 'timber' ? stock.value?.timber.find((t) => t.key === value || t.nominal === value)?.name : undefined)
-const line = computed(() => typeset(setTo(props.group.questions, valueAt, nameOf)))
+const { line, wrong } = useSetTo(() => props.group)
 
 function put(on: boolean) {
   opened.value = on
