@@ -39,25 +39,17 @@ def yard_for(bed: Bed, kept: Stores, name: str | None = None) -> Yard:
     return yard.model_copy(update={"pile": pile, "made": sawn})
 
 
-async def _asked_for(
-    request: Request,
-    bed: Annotated[
-        UUID | None, Query(description="the bed that is planned, for its yard and what is sawn")
-    ] = None,
-    yard: Annotated[
-        UUID | None, Query(description="the yard that it is planned in, where it is no bed yet")
-    ] = None,
-) -> "Asked":
-    return Asked(request, bed, yard)
-
-
 @dataclass(frozen=True)
 class Asked:
     """Which bed or yard a planning is for."""
 
     request: Request
-    bed: UUID | None
-    yard: UUID | None
+    bed: Annotated[
+        UUID | None, Query(description="the bed that is planned, for its yard and what is sawn")
+    ] = None
+    yard: Annotated[
+        UUID | None, Query(description="the yard that it is planned in, where it is no bed yet")
+    ] = None
 
     def yard_of(self, name: str) -> Yard:
         """The yard to plan a bed of that name with; the usual one where neither bed nor yard is named.
@@ -73,4 +65,4 @@ class Asked:
         return kept.yards.get(self.yard).yard
 
 
-Context = Annotated[Asked, Depends(_asked_for)]
+Context = Annotated[Asked, Depends()]

@@ -1,7 +1,7 @@
 """A bed's figures for the page of its yard: worked out once, and kept until what they come from changes."""
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from hashlib import sha256
@@ -49,11 +49,6 @@ def sawn_of(bed: Bed, name: str) -> tuple[Made, ...]:
     )
 
 
-def pile_left(pile: tuple[Stacked, ...], figures: Mapping[str, Any] | None) -> tuple[Stacked, ...]:
-    """What a bed with these figures leaves of a pile."""
-    return left_over(pile, [(stock, length) for stock, length in figures["uses"]]) if figures else pile
-
-
 def basis_of(bed: Bed, yard: KeptYard, pile: Sequence[Stacked]) -> str:
     """Everything that a bed's figures come from, as one short text."""
     parts = [
@@ -93,7 +88,7 @@ def rows_of(yard: KeptYard, store: BedStore, at_once: int = AT_ONCE) -> list[Row
         else:
             row = replace(_as_kept(bed), stale=True)
         rows.append(row)
-        pile = pile_left(pile, row.figures.model_dump() if row.figures else None)
+        pile = left_over(pile, row.figures.uses if row.figures else ())
     store.keep_figures(fresh)
     return rows
 

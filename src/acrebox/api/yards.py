@@ -23,8 +23,7 @@ def _answer(yard: KeptYard, response: Response) -> YardOut:
 @router.get("")
 def list_yards(kept: Kept) -> list[YardOut]:
     """Every yard; the usual one is made where there is none yet."""
-    kept.yards.first()
-    return [YardOut.of(yard) for yard in kept.yards.list()]
+    return [YardOut.of(yard) for yard in kept.yards.list() or [kept.yards.first()]]
 
 
 @router.post("", status_code=201)

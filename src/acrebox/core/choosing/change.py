@@ -119,7 +119,7 @@ def _heights(start: Design, tall: float, show: Printer) -> list[dict[str, Any]]:
     ways: list[dict[str, Any]] = []
     for way in type(start.construction).measured_by:
         if way == "height":
-            ways.append({"height": show.length(tall).replace("′", "'").replace("″", '"')})
+            ways.append({"height": show.typed(tall)})
             if start.height:
                 ways.append({"height": start.height.text})
         else:

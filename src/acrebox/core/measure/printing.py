@@ -62,6 +62,10 @@ class Printer:
         """A length [mm], to the millimetre or the sixteenth of an inch."""
         return print_metric(mm) if self.system is System.METRIC else print_imperial(mm)
 
+    def typed(self, mm: float) -> str:
+        """A length [mm] as one types it: with straight marks for feet and inches."""
+        return self.length(mm).replace("′", "'").replace("″", '"')
+
     def volume(self, litres: float) -> str:
         """A volume [L]: litres, cubic feet, or cubic yards from one yard on."""
         if self.system is System.METRIC:

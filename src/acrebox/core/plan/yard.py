@@ -1,31 +1,23 @@
 """All beds of a yard, planned in their order: a stick of the pile is promised once."""
 
+from collections import Counter
 from collections.abc import Iterator
 from typing import Any
 
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.bench import CUTTINGS
 from acrebox.core.plan.book import SCHEMA, Plan, plan_bed
 from acrebox.core.plan.totals import TOTALS
-from acrebox.core.stock import catalogue
-from acrebox.core.yard import Yard, check_yard, left_over, read_yard
-
-
-def used_to_hand(plan: Plan) -> list[tuple[str, int]]:
-    """The sticks to hand that a bed is cut from, as stock and length [0.1 mm]."""
-    return [(c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.sticks if s.supply.to_hand]
+from acrebox.core.yard import Yard, check_yard, left_over, read_yard, stick_key
 
 
 def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
-    """The sticks to hand that are not the bed's own: it takes its own off-cuts first."""
-    book, used = catalogue(), used_to_hand(plan)
-    for row in plan.asked.bench.offcuts:
-        cut = book.find_cuttable(row.stock)
-        own = (cut.key if cut else row.stock, tenths(row.length.mm))
-        for _ in range(min(row.count, used.count(own))):
-            used.remove(own)
-    return used
+    """The sticks of the pile that a bed is cut from, as stock and length [0.1 mm]: it takes its own off-cuts
+    first.
+    """
+    used = Counter((c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.sticks if s.supply.to_hand)
+    used -= sum((Counter({stick_key(row): row.count}) for row in plan.asked.bench.offcuts), Counter())
+    return list(used.elements())
 
 
 def plan_beds(yard: Yard, effort: float = 1.0) -> Iterator[Plan]:

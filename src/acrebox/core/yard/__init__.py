@@ -15,7 +15,7 @@ from acrebox.core.yard.document import (
     yard_problems,
 )
 from acrebox.core.yard.groups import yard_groups
-from acrebox.core.yard.settle import book_of, left_over, settled
+from acrebox.core.yard.settle import book_of, left_over, settled, stick_key
 
 __all__ = [
     "CURRENT_SCHEMA",
@@ -32,6 +32,7 @@ __all__ = [
     "left_over",
     "read_yard",
     "settled",
+    "stick_key",
     "yard_groups",
     "yard_problems",
 ]

@@ -179,7 +179,6 @@ def read_yard(data: Any) -> Yard:
     Raises DesignError that names every field at fault, its value and what is allowed; a bed's fields come
     after `beds.` and its place.
     """
-    check_text(data)
     if isinstance(data, dict) and isinstance(data.get("beds"), list):
         data = {**data, "beds": [_upgraded(n, bed) for n, bed in enumerate(data["beds"])]}
     try:

@@ -5,12 +5,11 @@ from collections.abc import Iterable
 from functools import lru_cache
 from typing import Any
 
-from acrebox.core.design import BenchChoice, Design, OffCut
+from acrebox.core.design import BenchChoice, Design, OffCut, SawChoice
 from acrebox.core.measure.convert import tenths
 from acrebox.core.stock import Catalogue, catalogue
 from acrebox.core.yard.document import Stacked, Yard
 
-SAW = ("kerf", "trim", "trim_ends", "keep_from")
 SOIL = ("unit_weight", "friction")
 
 
@@ -21,7 +20,7 @@ def settled(design: Design, yard: Yard) -> Design:
     are passed over. The pile comes after the bed's own off-cuts.
     """
     own, book = design.bench, catalogue()
-    saw = {name: getattr(yard.saw, name) for name in SAW if name not in own.model_fields_set}
+    saw = {name: getattr(own if name in own.model_fields_set else yard.saw, name) for name in SawChoice.order}
     listed = [book.find_cuttable(row.stock) for row in own.lengths]
     prices = tuple(
         row for row in yard.prices if (cut := book.find_cuttable(row.stock)) is not None and cut not in listed
@@ -31,10 +30,7 @@ def settled(design: Design, yard: Yard) -> Design:
         for row in yard.pile
         if book.find_cuttable(row.stock) is not None
     )
-    chosen = {name: getattr(own, name) for name in SAW if name in own.model_fields_set}
-    bench = BenchChoice.model_construct(
-        **chosen, **saw, lengths=own.lengths + prices, offcuts=own.offcuts + pile
-    )
+    bench = BenchChoice.model_construct(**saw, lengths=own.lengths + prices, offcuts=own.offcuts + pile)
     soil = {
         name: value
         for name in SOIL
@@ -63,14 +59,19 @@ def book_of(yard: Yard) -> Catalogue:
     return _book(currency, yard.currency_sign or usual)
 
 
+def stick_key(row: OffCut | Stacked) -> tuple[str, int]:
+    """By what sticks are told apart: the catalogue's key of their stock, and their length [0.1 mm]."""
+    cut = catalogue().find_cuttable(row.stock)
+    return cut.key if cut else row.stock, tenths(row.length.mm)
+
+
 def left_over(pile: Iterable[Stacked], used: Iterable[tuple[str, int]]) -> tuple[Stacked, ...]:
     """What of a pile is left for the next bed: `used` are the sticks of it that a bed is cut from, as stock
     and length [0.1 mm].
     """
-    book, taken, left = catalogue(), Counter(used), []
+    taken, left = Counter(used), []
     for row in pile:
-        cut = book.find_cuttable(row.stock)
-        key = (cut.key if cut else row.stock, tenths(row.length.mm))
+        key = stick_key(row)
         gone = min(row.count, taken[key])
         taken[key] -= gone
         if row.count > gone:
