@@ -36,7 +36,7 @@ def put(client: TestClient, bed: dict[str, Any], data: dict[str, Any], revision:
 
 def test_planning_answers_the_cores_plan_and_stores_nothing(client: TestClient) -> None:
     assert client.post("/api/plan", json=NORTH_BED).json() == plan_document(NORTH_BED)
-    assert client.get("/api/beds").json() == []
+    assert client.get("/api/beds").json()["beds"] == []
 
 
 def test_a_bad_design_is_a_problem_with_field_paths(client: TestClient) -> None:
@@ -97,7 +97,7 @@ def test_a_copy_has_a_name_of_its_own_and_no_ticks(client: TestClient, bed: dict
     client.put(f"/api/beds/{bed['id']}/ticks/cut/front 1")
     names = [client.post(f"/api/beds/{bed['id']}/copy").json()["design"]["name"] for _ in range(2)]
     assert names == ["North bed, copy", "North bed, copy 2"]
-    assert [b["pieces_cut"] for b in client.get("/api/beds").json()] == [1, 0, 0]
+    assert [b["pieces_cut"] for b in client.get("/api/beds").json()["beds"]] == [1, 0, 0]
 
 
 def test_ticks(client: TestClient, bed: dict[str, Any]) -> None:
@@ -127,7 +127,7 @@ def test_pages_are_compressed_and_assets_cached_by_their_content(client: TestCli
 
 
 def test_the_yard_lists_beds_with_their_figures(client: TestClient, bed: dict[str, Any]) -> None:
-    [row] = client.get("/api/beds").json()
+    [row] = client.get("/api/beds").json()["beds"]
     assert row["figures"]["sticks"] == plan_document(NORTH_BED)["totals"]["sticks"]
     assert len(row["figures"]["pieces"]) == 14
 
@@ -144,7 +144,7 @@ def test_a_bed_of_a_stock_no_longer_sold_is_a_row_with_what_could_stand_there(
             ),
             {"bed": bed["id"]},
         )
-    rows = {r["name"]: r for r in client.get("/api/beds").json()}
+    rows = {r["name"]: r for r in client.get("/api/beds").json()["beds"]}
     assert rows["Other"]["figures"]["cost"] > 0
     assert rows["Other"]["id"] == other["id"]
     [mend] = rows["North bed"]["mends"]

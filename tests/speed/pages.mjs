@@ -17,7 +17,7 @@ const only = process.argv.find((word) => word.startsWith('--only='))?.slice(7)
 const WANTED = 90
 const FLAGS = ['--headless=new', '--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run']
 
-const beds = await (await fetch(`${site}/api/beds`)).json()
+const { beds } = await (await fetch(`${site}/api/beds`)).json()
 const bed = beds[Math.min(3, beds.length - 1)].id
 const chrome = await launch({ chromePath: '/usr/bin/chromium', chromeFlags: FLAGS })
 for (const [name, path] of [['yard', '/'], ['shape', `/bed/${bed}/shape`], ['bench', `/bed/${bed}/bench`]]) {

@@ -149,7 +149,7 @@ def yards(site: str) -> None:
                 client.post(f"{site}/api/beds?yard={yard['id']}", json=bed).raise_for_status()
             looks = 0
             start = perf_counter()
-            while any(b["stale"] for b in client.get(f"{site}/api/beds?yard={yard['id']}").json()):
+            while any(b["stale"] for b in client.get(f"{site}/api/beds?yard={yard['id']}").json()["beds"]):
                 looks += 1
             worked = perf_counter() - start
             taken = []

@@ -4,7 +4,7 @@ import pytest
 from sqlalchemy import Engine
 
 from acrebox.store import BedStore, YardStore
-from acrebox.store.yards import KeptYard
+from acrebox.store.yards import StoredYard
 
 
 @pytest.fixture
@@ -13,7 +13,7 @@ def yards(engine: Engine) -> YardStore:
 
 
 @pytest.fixture
-def yard(yards: YardStore) -> KeptYard:
+def yard(yards: YardStore) -> StoredYard:
     return yards.first()
 
 

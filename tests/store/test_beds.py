@@ -7,11 +7,11 @@ import pytest
 from sqlalchemy import Engine, text
 
 from acrebox.demo import demo_beds, demo_yard, seed
-from acrebox.store import BedStore, KeptYard, NotFoundError, NothingToUndoError, StaleError, Tick, YardStore
+from acrebox.store import BedStore, NotFoundError, NothingToUndoError, StaleError, StoredYard, Tick, YardStore
 from sample import design
 
 
-def test_a_bed_is_kept_as_it_was_written(store: BedStore, yard: KeptYard) -> None:
+def test_a_bed_is_kept_as_it_was_written(store: BedStore, yard: StoredYard) -> None:
     made = store.make(design(outline__length="7ft 10-1/2"), yard.id)
     again = store.get(made.id)
     assert again.design.document()["outline"]["length"] == "7ft 10-1/2"
@@ -19,7 +19,7 @@ def test_a_bed_is_kept_as_it_was_written(store: BedStore, yard: KeptYard) -> Non
     assert again.design == made.design
 
 
-def test_changes_are_appended_and_the_history_kept(store: BedStore, yard: KeptYard, engine: Engine) -> None:
+def test_changes_are_appended_and_the_history_kept(store: BedStore, yard: StoredYard, engine: Engine) -> None:
     bed = store.make(design(), yard.id)
     for n in range(3):
         bed = store.change(bed.id, bed.revision, design(name=f"Name {n}"))
@@ -28,7 +28,7 @@ def test_changes_are_appended_and_the_history_kept(store: BedStore, yard: KeptYa
     assert names == ["North bed", "Name 0", "Name 1", "Name 2"]
 
 
-def test_a_stale_write_is_refused_with_what_stands(store: BedStore, yard: KeptYard) -> None:
+def test_a_stale_write_is_refused_with_what_stands(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
     store.change(bed.id, 1, design(name="First"))
     with pytest.raises(StaleError) as refused:
@@ -37,7 +37,7 @@ def test_a_stale_write_is_refused_with_what_stands(store: BedStore, yard: KeptYa
     assert store.get(bed.id).design.name == "First"
 
 
-def test_of_two_writes_at_once_one_wins(store: BedStore, yard: KeptYard) -> None:
+def test_of_two_writes_at_once_one_wins(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
     outcomes: list[str] = []
 
@@ -57,7 +57,7 @@ def test_of_two_writes_at_once_one_wins(store: BedStore, yard: KeptYard) -> None
     assert store.get(bed.id).revision == 2
 
 
-def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedStore, yard: KeptYard) -> None:
+def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(name="A"), yard.id)
     for name in ("B", "C"):
         bed = store.change(bed.id, bed.revision, design(name=name))
@@ -72,13 +72,13 @@ def test_undo_and_redo_walk_the_history_and_a_new_change_ends_redo(store: BedSto
     assert store.step(bed.id, bed.revision, "undo").design.name == "B"
 
 
-def test_there_is_nothing_to_undo_in_a_new_bed(store: BedStore, yard: KeptYard) -> None:
+def test_there_is_nothing_to_undo_in_a_new_bed(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
     with pytest.raises(NothingToUndoError):
         store.step(bed.id, bed.revision, "undo")
 
 
-def test_ticks_are_kept_through_changes_and_taken_back(store: BedStore, yard: KeptYard) -> None:
+def test_ticks_are_kept_through_changes_and_taken_back(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
     store.tick(bed.id, "cut", "front 1", done=True, length_mm=2438.4)
     store.tick(bed.id, "cut", "front 1", done=True, length_mm=2438.4)
@@ -87,7 +87,7 @@ def test_ticks_are_kept_through_changes_and_taken_back(store: BedStore, yard: Ke
     assert store.tick(bed.id, "cut", "front 1", done=False).ticks == ()
 
 
-def test_a_deleted_bed_is_gone_until_it_is_brought_back(store: BedStore, yard: KeptYard) -> None:
+def test_a_deleted_bed_is_gone_until_it_is_brought_back(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
     store.delete(bed.id, bed.revision)
     assert store.list(yard.id) == []

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from sqlalchemy import Engine, text
 
-from acrebox.api.figures import rows_of
+from acrebox.api.figures import listed
 from acrebox.core.design import read_design
 from acrebox.core.plan import CUTTING, plan_bed
 from acrebox.demo import demo_beds
@@ -90,7 +90,7 @@ def test_a_cap_within_the_construction_is_read_as_the_add_on_it_is_now(released:
 
 def test_beds_that_nobody_can_read_or_build_are_rows_beside_the_others(released: Engine) -> None:
     migrate(released)
-    rows = {str(r.bed.document["name"]): r for r in rows_of(YardStore(released).first(), BedStore(released))}
+    rows = {str(r.bed.document["name"]): r for r in listed(YardStore(released).first(), BedStore(released))}
     wrong = {name: [p.field for p in r.problems] for name, r in rows.items() if r.problems}
     assert wrong == {"Long bed by the fence": ["construction.board"], "Corner by the plum": ["outline"]}
     assert all(r.figures is not None for name, r in rows.items() if name not in wrong)

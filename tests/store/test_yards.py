@@ -7,10 +7,10 @@ import pytest
 from sqlalchemy import Engine, text
 
 from acrebox.api import figures
-from acrebox.api.figures import rows_of
+from acrebox.api.figures import listed
 from acrebox.core.plan import plan_bed
 from acrebox.core.yard import Yard, read_yard
-from acrebox.store import BedStore, KeptYard, NotFoundError, StaleError, YardStore
+from acrebox.store import BedStore, NotFoundError, StaleError, StoredYard, YardStore
 from sample import design
 
 
@@ -45,7 +45,7 @@ def test_a_yard_is_changed_from_a_known_revision_and_undone(yards: YardStore) ->
     assert yards.step(yard.id, 2, "undo").yard == made()
 
 
-def test_a_write_sent_twice_counts_once(store: BedStore, yard: KeptYard) -> None:
+def test_a_write_sent_twice_counts_once(store: BedStore, yard: StoredYard) -> None:
     bed, name = store.make(design(), yard.id), uuid4()
     first = store.change(bed.id, 1, design(name="Once"), name)
     again = store.change(bed.id, 1, design(name="Once"), name)
@@ -64,7 +64,7 @@ def test_a_yard_that_nobody_can_read_is_there_with_what_is_wrong(yards: YardStor
 
 
 def test_figures_are_worked_out_once_and_again_when_what_they_come_from_changes(
-    yards: YardStore, store: BedStore, yard: KeptYard, monkeypatch: pytest.MonkeyPatch
+    yards: YardStore, store: BedStore, yard: StoredYard, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     planned: list[str] = []
     plan = plan_bed
@@ -75,41 +75,41 @@ def test_figures_are_worked_out_once_and_again_when_what_they_come_from_changes(
 
     monkeypatch.setattr(figures, "plan_bed", counted)
     beds = [store.make(design(name=f"Bed {n}"), yard.id) for n in range(3)]
-    first = rows_of(yard, store)
+    first = listed(yard, store)
     assert (len(planned), len(first)) == (3, 3)
-    assert [r.figures for r in rows_of(yard, store)] == [r.figures for r in first]
+    assert [r.figures for r in listed(yard, store)] == [r.figures for r in first]
     assert len(planned) == 3
     store.change(beds[1].id, 1, design(name="Bed 1", outline__length="7 ft"))
-    rows_of(yard, store)
+    listed(yard, store)
     assert planned[3:] == ["Bed 1"]
     priced = yards.change(yard.id, 1, made(prices=[{"stock": "2x8", "length": "8 ft", "price": "1"}]))
     assert {
         r.figures.cost < f.figures.cost
-        for r, f in zip(rows_of(priced, store), first, strict=True)
+        for r, f in zip(listed(priced, store), first, strict=True)
         if r.figures and f.figures
     } == {True}
 
 
-def test_what_is_not_worked_out_yet_is_said_and_follows(store: BedStore, yard: KeptYard) -> None:
+def test_what_is_not_worked_out_yet_is_said_and_follows(store: BedStore, yard: StoredYard) -> None:
     for n in range(4):
         store.make(design(name=f"Bed {n}"), yard.id)
-    assert [r.stale for r in rows_of(yard, store, at_once=3)] == [False, False, False, True]
-    assert not any(r.stale for r in rows_of(yard, store, at_once=3))
+    assert [r.stale for r in listed(yard, store, at_once=3)] == [False, False, False, True]
+    assert not any(r.stale for r in listed(yard, store, at_once=3))
 
 
 def test_a_stick_promised_to_one_bed_is_not_shown_as_anothers(store: BedStore, yards: YardStore) -> None:
     yard = yards.make(made(pile=[{"stock": "4x4", "length": "8 ft", "count": 2}]))
     for n in range(2):
         store.make(design(name=f"Bed {n}"), yard.id)
-    used = [r.figures.uses for r in rows_of(yard, store) if r.figures]
+    used = [r.figures.uses for r in listed(yard, store) if r.figures]
     assert sum(len(u) for u in used) == 2
     assert len(used[0]) == 2 or used[1]
 
 
-def test_a_tick_of_a_piece_changes_the_figures(store: BedStore, yard: KeptYard) -> None:
+def test_a_tick_of_a_piece_changes_the_figures(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
-    rows_of(yard, store)
+    listed(yard, store)
     store.tick(bed.id, "cut", "front 1", done=True, length_mm=2000)
-    [row] = rows_of(yard, store)
+    [row] = listed(yard, store)
     assert row.figures
     assert any("front 1" in look.message for look in row.figures.looks)

@@ -3,12 +3,13 @@ import { kept, no, ok, slow } from './browser'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 
-import { api, type Answer, type Bed, type Design, type YardBed } from '@/api/client'
+import { api, type Answer, type Bed, type BedsOfYard, type Design, type YardBed } from '@/api/client'
 import { lastYard, useBedsOfYard } from '@/bed/useBedsOfYard'
 import { useVariants } from '@/stages/weigh/useVariants'
 import { inTurn } from '@/sheet/turns'
 
 const row = (name: string, stale = false) => ({ id: name, revision: 1, name, stale, pieces_cut: 0, figures: null, problems: [], mends: [] }) as unknown as YardBed
+const list = (...beds: YardBed[]) => ok({ beds, alone: { cost: beds.length, sticks: 2 * beds.length } })
 const begin = <T,>(use: () => T) => effectScope().run(use) as T
 let count = 0
 /** A yard of its own for each test: what is known of beds is shared by all pages. */
@@ -21,7 +22,7 @@ describe('the beds of a yard', () => {
   })
 
   it('are asked for again until all are worked out', async () => {
-    const beds = vi.spyOn(api, 'beds').mockImplementationOnce(() => ok([row('a'), row('b', true), row('c', true)])).mockImplementationOnce(() => ok([row('a'), row('b'), row('c', true)])).mockImplementation(() => ok([row('a'), row('b'), row('c')]))
+    const beds = vi.spyOn(api, 'beds').mockImplementationOnce(() => list(row('a'), row('b', true), row('c', true))).mockImplementationOnce(() => list(row('a'), row('b'), row('c', true))).mockImplementation(() => list(row('a'), row('b'), row('c')))
     const yard = begin(useBedsOfYard)
     await yard.load(aYard())
     expect(yard.beds.value.filter((b) => b.stale)).toHaveLength(2)
@@ -33,20 +34,21 @@ describe('the beds of a yard', () => {
   })
 
   it('are those of the yard asked for last, whichever answer comes last', async () => {
-    const late = slow<Answer<YardBed[]>>()
-    vi.spyOn(api, 'beds').mockImplementationOnce(() => late.promise).mockImplementation(() => ok([row('new')]))
+    const late = slow<Answer<BedsOfYard>>()
+    vi.spyOn(api, 'beds').mockImplementationOnce(() => late.promise).mockImplementation(() => list(row('new')))
     const yard = begin(useBedsOfYard)
     const first = yard.load(aYard())
     const now = aYard()
     await yard.load(now)
-    late.answer({ ok: true, value: [row('old')] })
+    late.answer(await list(row('old')))
     await first
     expect(yard.beds.value.map((b) => b.name)).toEqual(['new'])
+    expect(yard.alone.value).toEqual({ cost: 1, sticks: 2 })
     expect(lastYard()).toBe(now)
   })
 
   it('stay as they were when the server cannot be reached, and that is said', async () => {
-    const beds = vi.spyOn(api, 'beds').mockImplementation(() => ok([row('a')]))
+    const beds = vi.spyOn(api, 'beds').mockImplementation(() => list(row('a')))
     const yard = begin(useBedsOfYard)
     const here = aYard()
     await yard.load(here)
@@ -57,7 +59,7 @@ describe('the beds of a yard', () => {
   })
 
   it('can be put away and brought back', async () => {
-    vi.spyOn(api, 'beds').mockImplementation(() => ok([]))
+    vi.spyOn(api, 'beds').mockImplementation(() => list())
     vi.spyOn(api, 'remove').mockImplementation(() => ok(undefined))
     const restore = vi.spyOn(api, 'restore').mockImplementation(() => ok({} as Bed))
     const yard = begin(useBedsOfYard)
@@ -70,7 +72,7 @@ describe('the beds of a yard', () => {
   })
 
   it('are mended by another stock, from what the server has', async () => {
-    vi.spyOn(api, 'beds').mockImplementation(() => ok([]))
+    vi.spyOn(api, 'beds').mockImplementation(() => list())
     vi.spyOn(api, 'bed').mockImplementation(() => ok({ revision: 7, design: { name: 'North', construction: { board: 'elm' } } } as unknown as Bed))
     const change = vi.spyOn(api, 'change').mockImplementation(() => ok({} as Bed))
     const yard = begin(useBedsOfYard)

@@ -5,10 +5,10 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
 
-from acrebox.api.context import Kept, yard_for
-from acrebox.api.figures import rows_of
+from acrebox.api.context import AllStores, yard_for
+from acrebox.api.figures import listed
 from acrebox.api.problems import RESPONSES
-from acrebox.api.shapes import BedOut, TickIn, YardBed
+from acrebox.api.shapes import BedOut, BedsOfYard, TickIn
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.plan import plan_bed
@@ -56,14 +56,16 @@ def _answer(bed: Bed, response: Response) -> BedOut:
 
 
 @router.get("")
-def list_beds(kept: Kept, yard: UUID | None = None) -> list[YardBed]:
-    """Every bed of a yard (of the first one unless told), with its picture and its main figures."""
+def list_beds(kept: AllStores, yard: UUID | None = None) -> BedsOfYard:
+    """Every bed of a yard (of the first one unless told), with its picture and its main figures, and what
+    they come to.
+    """
     found = kept.yards.first() if yard is None else kept.yards.get(yard)
-    return [YardBed.of(row) for row in rows_of(found, kept.beds)]
+    return BedsOfYard.of(listed(found, kept.beds))
 
 
 @router.post("", status_code=201)
-def make_bed(design: Design, kept: Kept, response: Response, yard: UUID | None = None) -> BedOut:
+def make_bed(design: Design, kept: AllStores, response: Response, yard: UUID | None = None) -> BedOut:
     """A new bed in a yard (in the first one unless told); a design that cannot be planned is refused."""
     found = kept.yards.first() if yard is None else kept.yards.get(yard)
     plan_bed(design, found.yard)
@@ -71,14 +73,14 @@ def make_bed(design: Design, kept: Kept, response: Response, yard: UUID | None =
 
 
 @router.get("/{bed_id}")
-def read_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
+def read_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
     """One bed at its newest revision."""
     return _answer(kept.beds.get(bed_id), response)
 
 
 @router.put("/{bed_id}")
 def change_bed(
-    bed_id: UUID, base: Base, design: Design, kept: Kept, response: Response, write: WriteId = None
+    bed_id: UUID, base: Base, design: Design, kept: AllStores, response: Response, write: WriteId = None
 ) -> BedOut:
     """Save a design; refused with 412 and the saved bed when it did not start from the newest revision."""
     plan_bed(design, yard_for(kept.beds.get(bed_id), kept, design.name))
@@ -86,19 +88,19 @@ def change_bed(
 
 
 @router.delete("/{bed_id}", status_code=204)
-def delete_bed(bed_id: UUID, base: Base, kept: Kept) -> None:
+def delete_bed(bed_id: UUID, base: Base, kept: AllStores) -> None:
     """Put a bed away; it can be restored."""
     kept.beds.delete(bed_id, base)
 
 
 @router.post("/{bed_id}/restore")
-def restore_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
+def restore_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
     """Bring a deleted bed back."""
     return _answer(kept.beds.restore(bed_id), response)
 
 
 @router.post("/{bed_id}/copy", status_code=201)
-def copy_bed(bed_id: UUID, kept: Kept, response: Response) -> BedOut:
+def copy_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
     """A new bed of the same design, under a name of its own; nothing of it is ticked off."""
     bed = kept.beds.get(bed_id)
     taken = {str(other.document.get("name")) for other in kept.beds.list(bed.yard_id)}
@@ -114,7 +116,7 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 @router.post("/{bed_id}/{way}")
 def step_bed(
-    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: Kept, response: Response
+    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, response: Response
 ) -> BedOut:
     """Undo or redo one change."""
     return _answer(kept.beds.step(bed_id, base, way), response)
@@ -122,7 +124,7 @@ def step_bed(
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")
 def tick(
-    bed_id: UUID, kind: TickKind, key: Key, kept: Kept, response: Response, of: TickIn | None = None
+    bed_id: UUID, kind: TickKind, key: Key, kept: AllStores, response: Response, of: TickIn | None = None
 ) -> BedOut:
     """Tick off a piece cut, a line bought or a layer laid."""
     length = of.length_mm if of else None
@@ -130,6 +132,6 @@ def tick(
 
 
 @router.delete("/{bed_id}/ticks/{kind}/{key}")
-def untick(bed_id: UUID, kind: TickKind, key: Key, kept: Kept, response: Response) -> BedOut:
+def untick(bed_id: UUID, kind: TickKind, key: Key, kept: AllStores, response: Response) -> BedOut:
     """Take a tick back."""
     return _answer(kept.beds.tick(bed_id, kind, key, done=False), response)

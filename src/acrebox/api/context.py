@@ -26,7 +26,7 @@ def stores(request: Request) -> Stores:
     return found
 
 
-Kept = Annotated[Stores, Depends(stores)]
+AllStores = Annotated[Stores, Depends(stores)]
 
 
 def yard_for(bed: Bed, kept: Stores, name: str | None = None) -> Yard:

@@ -13,9 +13,9 @@ from uuid import UUID
 from acrebox.core.errors import AcreBoxError, DesignError, Problem
 from acrebox.core.measure.written import Length
 from acrebox.core.plan import plan_bed
-from acrebox.core.plan.figures import Figures, figures_of
+from acrebox.core.plan.figures import BedFigures, figures_of
 from acrebox.core.yard import Made, Stacked, Yard, left_over
-from acrebox.store import Bed, BedStore, KeptYard
+from acrebox.store import Bed, BedStore, StoredYard
 
 AT_ONCE = 12
 """How many beds are worked out anew for one look at a yard; the rest follow at the next look."""
@@ -49,7 +49,7 @@ def sawn_of(bed: Bed, name: str) -> tuple[Made, ...]:
     )
 
 
-def basis_of(bed: Bed, yard: KeptYard, pile: Sequence[Stacked]) -> str:
+def basis_of(bed: Bed, yard: StoredYard, pile: Sequence[Stacked]) -> str:
     """Everything that a bed's figures come from, as one short text."""
     parts = [
         core_print(),
@@ -63,20 +63,20 @@ def basis_of(bed: Bed, yard: KeptYard, pile: Sequence[Stacked]) -> str:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Row:
+class Listed:
     """A bed as its yard sees it: figures, or what is wrong with it, or neither while they are worked out."""
 
     bed: Bed
-    figures: Figures | None = None
+    figures: BedFigures | None = None
     problems: tuple[Problem, ...] = ()
     stale: bool = False
 
 
-def rows_of(yard: KeptYard, store: BedStore, at_once: int = AT_ONCE) -> list[Row]:
+def listed(yard: StoredYard, store: BedStore, at_once: int = AT_ONCE) -> list[Listed]:
     """Every bed of a yard with its figures, as kept or worked out anew; those past `at_once` stay as they
     were, and are marked stale.
     """
-    pile, rows = yard.yard.pile, list[Row]()
+    pile, rows = yard.yard.pile, list[Listed]()
     fresh: list[tuple[UUID, str, dict[str, Any]]] = []
     for bed in store.list(yard.id):
         basis = basis_of(bed, yard, pile)
@@ -93,27 +93,27 @@ def rows_of(yard: KeptYard, store: BedStore, at_once: int = AT_ONCE) -> list[Row
     return rows
 
 
-def _plain(row: Row) -> dict[str, Any]:
+def _plain(row: Listed) -> dict[str, Any]:
     if row.figures is not None:
         return row.figures.model_dump(mode="json")
     return {"uses": [], "problems": [vars(p) for p in row.problems]}
 
 
-def _as_kept(bed: Bed) -> Row:
+def _as_kept(bed: Bed) -> Listed:
     kept = bed.figures
     if kept is None:
-        return Row(bed=bed)
+        return Listed(bed=bed)
     if "problems" in kept:
-        return Row(bed=bed, problems=tuple(Problem(**p) for p in kept["problems"]))
-    return Row(bed=bed, figures=Figures.model_validate(kept))
+        return Listed(bed=bed, problems=tuple(Problem(**p) for p in kept["problems"]))
+    return Listed(bed=bed, figures=BedFigures.model_validate(kept))
 
 
-def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Row:
+def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Listed:
     name = str(bed.document.get("name", ""))
     try:
         plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": sawn_of(bed, name)}))
     except DesignError as fault:
-        return Row(bed=bed, problems=fault.problems)
+        return Listed(bed=bed, problems=fault.problems)
     except AcreBoxError as fault:
-        return Row(bed=bed, problems=(Problem("construction", name, str(fault), "a bed of what is sold"),))
-    return Row(bed=bed, figures=figures_of(plan))
+        return Listed(bed=bed, problems=(Problem("construction", name, str(fault), "a bed of what is sold"),))
+    return Listed(bed=bed, figures=figures_of(plan))

@@ -11,7 +11,7 @@ from starlette.exceptions import HTTPException
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problem_of
 from acrebox.core.errors import DesignError, Problem
-from acrebox.store import Bed, KeptYard, NotFoundError, NothingToUndoError, StaleError
+from acrebox.store import Bed, NotFoundError, NothingToUndoError, StaleError, StoredYard
 
 MEDIA_TYPE = "application/problem+json"
 
@@ -76,7 +76,7 @@ def _stale(_: Request, error: Exception) -> JSONResponse:
     title = "This was changed elsewhere meanwhile."
     if isinstance(saved, Bed):
         return problem(412, "stale", title, str(error), saved=BedOut.of(saved))
-    assert isinstance(saved, KeptYard)
+    assert isinstance(saved, StoredYard)
     return problem(412, "stale", title, str(error), saved=YardOut.of(saved))
 
 

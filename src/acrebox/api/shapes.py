@@ -1,21 +1,22 @@
 """What goes over the wire besides Designs and Plans."""
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated, Any, Self
 from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from acrebox.api.figures import Row
+from acrebox.api.figures import Listed
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.plan.figures import Figures
+from acrebox.core.plan.figures import Alone, BedFigures, alone
 from acrebox.core.plan.head_rows import Understood
 from acrebox.core.plan.understood import understood
 from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
 from acrebox.core.yard import Yard
-from acrebox.store import Bed, KeptYard
+from acrebox.store import Bed, StoredYard
 
 
 class FieldProblem(BaseModel):
@@ -116,7 +117,7 @@ class YardOut(BaseModel):
     problems: list[FieldProblem]
 
     @classmethod
-    def of(cls, kept: KeptYard) -> Self:
+    def of(cls, kept: StoredYard) -> Self:
         """From the store's yard."""
         return cls(
             id=kept.id,
@@ -142,13 +143,13 @@ class YardBed(BaseModel):
     revision: int
     name: str
     pieces_cut: int
-    figures: Figures | None
+    figures: BedFigures | None
     stale: bool
     problems: list[FieldProblem]
     mends: list[Mend]
 
     @classmethod
-    def of(cls, row: Row) -> Self:
+    def of(cls, row: Listed) -> Self:
         """From a row of the yard."""
         bed, figures = row.bed, row.figures
         cut = {tick.key for tick in bed.ticks if tick.kind == "cut"}
@@ -162,3 +163,15 @@ class YardBed(BaseModel):
             problems=[FieldProblem.of(p) for p in row.problems],
             mends=mends(row.problems, bed.document),
         )
+
+
+class BedsOfYard(BaseModel):
+    """Every bed of a yard, and what they come to one by one."""
+
+    beds: list[YardBed]
+    alone: Alone
+
+    @classmethod
+    def of(cls, rows: Sequence[Listed]) -> Self:
+        """From the rows of the yard."""
+        return cls(beds=[YardBed.of(row) for row in rows], alone=alone(r.figures for r in rows if r.figures))

@@ -1,18 +1,18 @@
 """PostgreSQL through SQLAlchemy: the only place that knows SQL."""
 
 from acrebox.store.beds import Bed, BedStore, Tick
-from acrebox.store.documents import Kept, NotFoundError, NothingToUndoError, StaleError, StoreError
-from acrebox.store.yards import KeptYard, YardStore
+from acrebox.store.documents import NotFoundError, NothingToUndoError, StaleError, Stored, StoreError
+from acrebox.store.yards import StoredYard, YardStore
 
 __all__ = [
     "Bed",
     "BedStore",
-    "Kept",
-    "KeptYard",
     "NotFoundError",
     "NothingToUndoError",
     "StaleError",
     "StoreError",
+    "Stored",
+    "StoredYard",
     "Tick",
     "YardStore",
 ]

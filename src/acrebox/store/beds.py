@@ -11,7 +11,7 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
-from acrebox.store.documents import DocumentStore, Kept, NotFoundError, kept
+from acrebox.store.documents import DocumentStore, NotFoundError, Stored, stored
 from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, YardRow
 
 
@@ -25,7 +25,7 @@ class Tick:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Bed(Kept):
+class Bed(Stored):
     """A bed at its newest revision, with what is ticked off, and its figures as last worked out."""
 
     yard_id: UUID
@@ -136,7 +136,7 @@ def _tick(row: TickRow) -> Tick:
 
 def _bed(bed: BedRow, revision: RevisionRow, ticks: Iterable[Tick], figure: FigureRow | None) -> Bed:
     return Bed(
-        **kept(bed, revision),
+        **stored(bed, revision),
         yard_id=bed.yard_id,
         ticks=tuple(ticks),
         basis=figure.basis if figure else None,

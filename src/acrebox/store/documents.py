@@ -32,7 +32,7 @@ class NothingToUndoError(StoreError):
 
 
 @dataclass(frozen=True, kw_only=True)
-class Kept:
+class Stored:
     """Something at its newest revision, its document as it was written."""
 
     id: UUID
@@ -43,14 +43,14 @@ class Kept:
     can_redo: bool
 
 
-K = TypeVar("K", bound=Kept)
+K = TypeVar("K", bound=Stored)
 R = TypeVar("R", YardRow, BedRow)
 
 
 class StaleError(StoreError):
     """The write started from another revision than the newest; `saved` is what stands."""
 
-    def __init__(self, saved: Kept) -> None:
+    def __init__(self, saved: Stored) -> None:
         self.saved = saved
         super().__init__(f"it stands at revision {saved.revision}")
 
@@ -188,8 +188,8 @@ class DocumentStore(ABC, Generic[K, R]):
         session.flush()
 
 
-def kept(row: YardRow | BedRow, revision: YardRevisionRow | RevisionRow) -> dict[str, Any]:
-    """What every kept document has, by the names of Kept."""
+def stored(row: YardRow | BedRow, revision: YardRevisionRow | RevisionRow) -> dict[str, Any]:
+    """What every kept document has, by the names of Stored."""
     return {
         "id": row.id,
         "revision": row.head,

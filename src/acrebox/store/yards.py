@@ -9,12 +9,12 @@ from sqlalchemy.orm import Session
 
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_problems
-from acrebox.store.documents import DocumentStore, Kept, kept
+from acrebox.store.documents import DocumentStore, Stored, stored
 from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
 
 
 @dataclass(frozen=True, kw_only=True)
-class KeptYard(Kept):
+class StoredYard(Stored):
     """A yard at its newest revision, and how many beds stand in it."""
 
     beds: int
@@ -38,20 +38,20 @@ class KeptYard(Kept):
         return self._readable[1]
 
 
-class YardStore(DocumentStore[KeptYard, YardRow]):
+class YardStore(DocumentStore[StoredYard, YardRow]):
     """Yards in one database."""
 
     what = "yard"
     rows = YardRow
     revisions = YardRevisionRow
 
-    def list(self) -> list[KeptYard]:
+    def list(self) -> list[StoredYard]:
         """All yards that are not put away, in the order they were made."""
         with Session(self._engine) as session:
             query = select(YardRow).where(YardRow.deleted_at.is_(None)).order_by(YardRow.place)
             return [self._read(session, row) for row in session.scalars(query)]
 
-    def make(self, yard: Yard) -> KeptYard:
+    def make(self, yard: Yard) -> StoredYard:
         """A new yard."""
         with Session(self._engine) as session:
             row = YardRow(id=uuid4(), head=0)
@@ -61,15 +61,15 @@ class YardStore(DocumentStore[KeptYard, YardRow]):
             session.commit()
             return self._read(session, row)
 
-    def first(self) -> KeptYard:
+    def first(self) -> StoredYard:
         """The first yard there is; the usual one is made where there is none."""
         found = self.list()
         return found[0] if found else self.make(LONE)
 
-    def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> KeptYard:
+    def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> StoredYard:
         """Save a yard that started from revision `base`. Raises StaleError when that is not the newest."""
         return self._change(yard_id, base, yard.document(), CURRENT_SCHEMA, write_id)
 
-    def _read(self, session: Session, row: YardRow) -> KeptYard:
+    def _read(self, session: Session, row: YardRow) -> StoredYard:
         count = select(func.count()).where(BedRow.yard_id == row.id, BedRow.deleted_at.is_(None))
-        return KeptYard(**kept(row, self._newest(session, row)), beds=session.scalar(count) or 0)
+        return StoredYard(**stored(row, self._newest(session, row)), beds=session.scalar(count) or 0)

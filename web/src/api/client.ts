@@ -7,9 +7,9 @@ export type Design = Shapes['Design-Output']
 export type Plan = Shapes['Plan']
 export type Bed = Omit<Shapes['BedOut'], 'design'> & { design: Design }
 export type Yard = Shapes['Yard-Output']
-export type KeptYard = Omit<Shapes['YardOut'], 'yard'> & { yard: Yard }
+export type StoredYard = Omit<Shapes['YardOut'], 'yard'> & { yard: Yard }
 export type YardBed = Shapes['YardBed']
-export type Figures = Shapes['Figures']
+export type BedsOfYard = Shapes['BedsOfYard']
 export type Catalogue = Shapes['Catalogue']
 export type Worked = Shapes['Worked']
 export type WatchOut = Shapes['WatchOut']
@@ -83,17 +83,17 @@ export const api = {
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
   questions: () => answer<{ bed: Group[]; yard: Group[]; weigh: Group[] }>(http.GET('/api/questions') as never),
 
-  yards: () => answer<KeptYard[]>(http.GET('/api/yards')),
-  yard: (id: string) => answer<KeptYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),
-  makeYard: (yard: Partial<Yard>) => answer<KeptYard>(http.POST('/api/yards', { body: yard as never })),
+  yards: () => answer<StoredYard[]>(http.GET('/api/yards')),
+  yard: (id: string) => answer<StoredYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),
+  makeYard: (yard: Partial<Yard>) => answer<StoredYard>(http.POST('/api/yards', { body: yard as never })),
   changeYard: (id: string, revision: number, yard: Yard, writeId?: string) =>
-    answer<KeptYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
+    answer<StoredYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
   stepYard: (id: string, revision: number, way: 'undo' | 'redo') =>
-    answer<KeptYard>(http.POST('/api/yards/{yard_id}/{way}', { params: { path: { yard_id: id, way }, header: from(revision) as never } })),
+    answer<StoredYard>(http.POST('/api/yards/{yard_id}/{way}', { params: { path: { yard_id: id, way }, header: from(revision) as never } })),
   removeYard: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision) as never } }) as never),
-  restoreYard: (id: string) => answer<KeptYard>(http.POST('/api/yards/{yard_id}/restore', { params: yardPath(id) })),
+  restoreYard: (id: string) => answer<StoredYard>(http.POST('/api/yards/{yard_id}/restore', { params: yardPath(id) })),
 
-  beds: (yard: string) => answer<YardBed[]>(http.GET('/api/beds', { params: { query: { yard } } })),
+  beds: (yard: string) => answer<BedsOfYard>(http.GET('/api/beds', { params: { query: { yard } } })),
   bed: (id: string) => answer<Bed>(http.GET('/api/beds/{bed_id}', { params: bedPath(id) })),
   make: (design: Design, yard?: string | null) => answer<Bed>(http.POST('/api/beds', { params: { query: yard ? { yard } : {} }, body: design as never })),
   change: (id: string, revision: number, design: Design, writeId?: string) =>

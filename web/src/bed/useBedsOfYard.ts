@@ -1,12 +1,14 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
 
 import { write } from '@/state/paths'
-import { api, type Answer, type Bed, type Design, type YardBed } from '@/api/client'
+import { api, type Answer, type Bed, type BedsOfYard, type Design, type YardBed } from '@/api/client'
 
 const MORE_MS = 150
 const SLOWER_MS = 1500
 
 const beds = shallowRef<YardBed[]>([])
+/** What they come to, bed by bed. */
+const alone = shallowRef<BedsOfYard['alone']>({ cost: 0, sticks: 0 })
 const trouble = ref<string | null>(null)
 const loaded = ref(false)
 /** The bed deleted last, for as long as it can be brought back with one press. */
@@ -37,10 +39,11 @@ async function load(yard: string | null): Promise<void> {
     return
   }
   const before = beds.value.filter((b) => b.stale).length
-  beds.value = answer.value
+  beds.value = answer.value.beds
+  alone.value = answer.value.alone
   trouble.value = null
   loaded.value = true
-  const left = answer.value.filter((b) => b.stale).length
+  const left = beds.value.filter((b) => b.stale).length
   if (left) timer = window.setTimeout(() => void load(yard), left === before ? SLOWER_MS : MORE_MS)
 }
 
@@ -55,7 +58,7 @@ async function done<T>(call: Promise<Answer<T>>): Promise<T | null> {
 export function useBedsOfYard() {
   onScopeDispose(() => window.clearTimeout(timer))
   return {
-    beds, trouble, loaded, gone, load,
+    beds, alone, trouble, loaded, gone, load,
     make: (design: Design, yard: string): Promise<Bed | null> => done(api.make(design, yard)),
     copy: (id: string): Promise<Bed | null> => done(api.copy(id)),
     async remove(bed: { id: string; revision: number; name: string }) {

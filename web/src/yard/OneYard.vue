@@ -16,7 +16,7 @@ import YardBed from './YardBed.vue'
 /** One yard: its beds drawn to one scale, and beside them what they share. */
 const props = defineProps<{ id: string }>()
 const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
-const { beds, loaded, trouble, gone, load, copy, remove, bringBack, mend } = useBedsOfYard()
+const { beds, alone, loaded, trouble, gone, load, copy, remove, bringBack, mend } = useBedsOfYard()
 const yard = useYard(props.id, () => void load(props.id))
 const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
 const router = useRouter()
@@ -81,7 +81,7 @@ const elsewhere = useElsewhere(problems)
           <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :sign="sign" @away="away" /></Later></aside>
+      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
     </div>
   </div>
 </template>

@@ -3,7 +3,7 @@ import { NButton } from 'naive-ui'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, type KeptYard } from '@/api/client'
+import { api, type StoredYard } from '@/api/client'
 import { lastYard } from '@/bed/useBedsOfYard'
 import SaveWord from '@/state/SaveWord.vue'
 import { useLight } from '@/theme/useLight'
@@ -13,7 +13,7 @@ import OneYard from './OneYard.vue'
 const props = defineProps<{ id: string | null }>()
 const { inSun } = useLight()
 const router = useRouter()
-const yards = shallowRef<KeptYard[]>([])
+const yards = shallowRef<StoredYard[]>([])
 const trouble = ref<string | null>(null)
 const shown = computed(() => props.id ?? yards.value.find((y) => y.id === lastYard())?.id ?? yards.value[0]?.id ?? null)
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { YardBed } from '@/api/client'
+import type { BedsOfYard, YardBed } from '@/api/client'
 import { useStock } from '@/bed/useStock'
 import { printMoney, typeset } from '@/measure/print'
 import GroupFold from '@/questions/GroupFold.vue'
@@ -9,19 +9,17 @@ import { useQuestions } from '@/questions/useQuestions'
 import PileRows from './PileRows.vue'
 
 /** What all beds of the yard share: what needs a look, what is to hand, prices, the saw, the place. */
-const props = defineProps<{ beds: YardBed[]; sign: string }>()
+const props = defineProps<{ beds: YardBed[]; alone: BedsOfYard['alone']; sign: string }>()
 const emit = defineEmits<{ away: [] }>()
 const { groups } = useQuestions('yard')
 const stock = useStock()
 const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).map((l) => ({ ...l, bed: b }))))
-const money = computed(() => props.beds.reduce((sum, b) => sum + (b.figures?.cost ?? 0), 0))
-const sticks = computed(() => props.beds.reduce((sum, b) => sum + (b.figures?.sticks ?? 0), 0))
 </script>
 
 <template>
   <section aria-labelledby="sums-title">
     <h2 id="sums-title">All beds, one by one</h2>
-    <p><strong class="figures">{{ printMoney(money, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ sticks }}</span> sticks and sheets to buy.</p>
+    <p><strong class="figures">{{ printMoney(alone.cost, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ alone.sticks }}</span> sticks and sheets to buy.</p>
   </section>
   <section v-if="looks.length" aria-labelledby="looks-title">
     <h2 id="looks-title">Needs a look</h2>

@@ -1,15 +1,15 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
 
-import { api, type Answer, type KeptYard, type Units, type Yard } from '@/api/client'
+import { api, type Answer, type StoredYard, type Units, type Yard } from '@/api/client'
 import { provideSheet } from '@/state/sheet'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 
-const savedOf = (yard: KeptYard): Saved<Yard> => ({ revision: yard.revision, document: yard.yard, can_undo: yard.can_undo, can_redo: yard.can_redo, saved_at: yard.saved_at })
+const savedOf = (yard: StoredYard): Saved<Yard> => ({ revision: yard.revision, document: yard.yard, can_undo: yard.can_undo, can_redo: yard.can_redo, saved_at: yard.saved_at })
 
 /** One yard being worked on; its questions ask about it. */
 export function useYard(id: string, saved: () => void) {
-  const kept = shallowRef<KeptYard | null>(null)
-  const taken = (call: Promise<Answer<KeptYard>>) => asSaved(call, savedOf, (fresh) => {
+  const kept = shallowRef<StoredYard | null>(null)
+  const taken = (call: Promise<Answer<StoredYard>>) => asSaved(call, savedOf, (fresh) => {
     const news = kept.value !== null && kept.value.revision !== fresh.revision
     kept.value = fresh
     if (news) saved()

@@ -1,15 +1,21 @@
 """A bed's figures for the page of its yard: few numbers, a small picture, what needs a look."""
 
+from collections import Counter
+from collections.abc import Iterable
+from decimal import Decimal
+
 from pydantic import BaseModel
 
 from acrebox.core.drafting import View
+from acrebox.core.plan.bench import CUTTINGS
 from acrebox.core.plan.book import Plan
 from acrebox.core.plan.drawn import DRAWINGS
 from acrebox.core.plan.head import HEAD
+from acrebox.core.plan.head_rows import Totals
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS
 from acrebox.core.plan.shape import OUTSIDE
 from acrebox.core.plan.totals import TOTALS
-from acrebox.core.plan.yard import used_of_pile
+from acrebox.core.yard import stick_key
 
 
 class RolePath(BaseModel):
@@ -35,7 +41,7 @@ class Look(BaseModel):
     message: str
 
 
-class Figures(BaseModel):
+class BedFigures(BaseModel):
     """What a bed is told from others by: name, sizes [mm], totals, picture, what needs a look, its pieces;
     `uses` are the sticks of the pile that it is cut from, as stock and length [0.1 mm].
     """
@@ -56,10 +62,33 @@ class Figures(BaseModel):
     uses: list[tuple[str, int]]
 
 
-def figures_of(plan: Plan) -> Figures:
+def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
+    """The sticks of the pile that a bed is cut from, as stock and length [0.1 mm]: it takes its own off-cuts
+    first.
+    """
+    used = Counter((c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.sticks if s.supply.to_hand)
+    used -= sum((Counter({stick_key(row): row.count}) for row in plan.asked.bench.offcuts), Counter())
+    return list(used.elements())
+
+
+class Alone(BaseModel):
+    """What the beds of a yard come to one by one: money, and sticks and sheets to buy."""
+
+    cost: float
+    sticks: int
+
+
+def alone(beds: Iterable[BedFigures | Totals]) -> Alone:
+    """Add up beds, each bought for by itself."""
+    rows = list(beds)
+    cost = sum((Decimal(str(row.cost)) for row in rows), Decimal(0))
+    return Alone(cost=float(cost), sticks=sum(row.sticks for row in rows))
+
+
+def figures_of(plan: Plan) -> BedFigures:
     """The figures of a bed out of its plan."""
     head, outside, totals = plan[HEAD], plan[OUTSIDE], plan[TOTALS]
-    return Figures(
+    return BedFigures(
         units=head.units,
         currency_sign=head.currency_sign,
         construction=head.construction,

@@ -1,23 +1,13 @@
 """All beds of a yard, planned in their order: a stick of the pile is promised once."""
 
-from collections import Counter
 from collections.abc import Iterator
 from typing import Any
 
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.plan.bench import CUTTINGS
 from acrebox.core.plan.book import SCHEMA, Plan, plan_bed
+from acrebox.core.plan.figures import alone, used_of_pile
 from acrebox.core.plan.totals import TOTALS
-from acrebox.core.yard import Yard, check_yard, left_over, read_yard, stick_key
-
-
-def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
-    """The sticks of the pile that a bed is cut from, as stock and length [0.1 mm]: it takes its own off-cuts
-    first.
-    """
-    used = Counter((c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.sticks if s.supply.to_hand)
-    used -= sum((Counter({stick_key(row): row.count}) for row in plan.asked.bench.offcuts), Counter())
-    return list(used.elements())
+from acrebox.core.yard import Yard, check_yard, left_over, read_yard
 
 
 def plan_beds(yard: Yard, effort: float = 1.0) -> Iterator[Plan]:
@@ -51,8 +41,5 @@ def plan_yard(data: Any, effort: float = 1.0) -> dict[str, Any]:
         "schema": SCHEMA,
         "name": yard.name,
         "beds": [p.document() for p in plans],
-        "alone": {
-            "cost": round(sum(p[TOTALS].cost for p in plans), 2),
-            "sticks": sum(p[TOTALS].sticks for p in plans),
-        },
+        "alone": alone(p[TOTALS] for p in plans).model_dump(),
     }
