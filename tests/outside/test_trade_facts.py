@@ -111,6 +111,12 @@ def test_two_anchors_a_ledger_post_and_a_third_when_it_is_long() -> None:
         assert next(b["count"] for b in plan["buying"] if b["item"] == "wall-anchor") == each * ledgers
 
 
+@pytest.mark.parametrize(("units", "long"), [("metric", "600 mm"), ("imperial", "1′ 11 5/8″")])
+def test_what_a_long_ledger_post_is_stands_in_the_units_of_the_bed(units: str, long: str) -> None:
+    plan = plan_document(sleepers(units=units, construction={"hung": {"side": "back"}}))
+    assert f"a third in posts over {long}" in str(plan)
+
+
 def test_a_150_mm_screw_through_a_100_mm_sleeper_bites_50_mm() -> None:
     [row] = [f for f in plan_document(sleepers())["fixings"] if f["joint"] == "sleeper to post"]
     assert (row["length_mm"], row["bite_mm"]) == (150, 50)

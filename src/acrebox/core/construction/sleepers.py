@@ -9,7 +9,6 @@ from pydantic import Field
 
 from acrebox.core.assembly import (
     Assembly,
-    Good,
     Joint,
     Part,
     Span,
@@ -22,21 +21,27 @@ from acrebox.core.assembly import (
 )
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.courses import Courses, stack_courses
+from acrebox.core.construction.hung import (
+    WallHung,
+    check_wall,
+    hatch_fact,
+    hung_side,
+    ledger_posts,
+    stands_against,
+    wall_anchors,
+)
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
     alone,
     chosen_limit,
-    even_marks,
-    post_box,
     set_posts,
     spacing_rule,
     spans_of,
     stance,
     stand_height,
 )
-from acrebox.core.construction.posts import Stand as PostStand
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sizes import size
@@ -44,7 +49,6 @@ from acrebox.core.construction.walls import WallLine, across, staggered
 from acrebox.core.design import (
     CORNERS,
     POST_QUESTIONS,
-    Choice,
     Corner,
     Design,
     MeasuredStick,
@@ -57,7 +61,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.stock import Catalogue
-from acrebox.core.worked import COMMON_PRACTICE, Worked
+from acrebox.core.worked import Worked
 
 LIE = {"edge": "on edge", "flat": "flat"}
 HELD = {
@@ -66,25 +70,6 @@ HELD = {
     "corner_blocks": "corner blocks, no posts",
 }
 ON_POSTS = {"held_by": ["posts_inside", "posts_outside"]}
-
-
-class Hatch(Choice):
-    """Something in the wall that must stay reachable: where it starts along the wall, and how wide it is."""
-
-    start: Length
-    width: Length
-
-
-class WallHung(Choice):
-    """A bed against a wall: its back hangs on ledger posts bolted to it, its front posts go as deep as
-    they stand.
-
-    `obstacle` is the height of what is above (a sill, a vent) over the ground.
-    """
-
-    side: str = "back"
-    obstacle: Length | None = None
-    hatch: Hatch | None = None
 
 
 class Sleepers(Posted):
@@ -117,6 +102,7 @@ class Sleepers(Posted):
 class _Frame:
     line: WallLine
     inner: Outline
+    hung: Side | None
     courses: Courses
     sleeper: ChosenTimber
     post: ChosenTimber
@@ -125,13 +111,6 @@ class _Frame:
     stand: float
     limit: float
     show: Printer
-
-    @property
-    def hung(self) -> Side | None:
-        """The side that hangs on a wall, if any."""
-        if self.choice.hung is None:
-            return None
-        return next(side for side in self.line.outline.sides if side.name == self.choice.hung.side)
 
 
 @builds(Sleepers)
@@ -143,7 +122,9 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
     frame = _frame(design, choice, book)
     walls = _walls(frame)
     posts, spans, foot = _posts(frame)
-    _check_wall(frame, of_role(posts, "ledger post"))
+    ledgers = of_role(posts, "ledger post")
+    if choice.hung and frame.hung:
+        check_wall(choice.hung, frame.hung, frame.courses.height, ledgers, frame.show)
     joints: list[Joint] = [
         *post_joints(walls, posts, "sleeper to post"),
         *corner_joints(walls, "sleeper corner"),
@@ -168,7 +149,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         ),
         stance=foot,
         timbers=(frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,),
-        goods=_anchors(posts),
+        goods=wall_anchors(ledgers, frame.show),
         notes=_notes(frame, walls),
         facts=_facts(frame),
         post_limit=frame.limit if posts else 0.0,
@@ -187,14 +168,10 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     outline = outside_outline(
         design, wall, size("sleeper_least_inside") if postless else 2 * post.width, show
     )
-    sides = [s.name for s in outline.sides]
-    if choice.hung is not None and choice.hung.side not in sides:
-        raise refuse(
-            "construction.hung.side", choice.hung.side, "The bed has no such side.", ", ".join(sides)
-        )
     return _Frame(
         line=WallLine(outline, wall, choice.corner),
         inner=outline.inset(wall),
+        hung=hung_side(choice.hung, outline) if choice.hung else None,
         courses=courses,
         sleeper=sleeper,
         post=post,
@@ -260,82 +237,16 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
     posts, runs = set_posts(plan, frame.choice, foot, joins, frame.show)
     hung = frame.hung
     if hung is not None:
-        posts = [p for p in posts if not _at_wall(p, hung, frame)] + _ledgers(frame, hung, joins[hung.index])
+        reach = frame.line.thickness + frame.post.thickness
+        back = across(hung, frame.inner.sides[hung.index])
+        marks = [at + back for at in joins[hung.index]]
+        behind = PostLine(frame.line.outline, frame.post, outward=True, limit=frame.limit)
+        posts = [
+            *(p for p in posts if not stands_against(p, hung, reach)),
+            *ledger_posts(hung, behind, marks, frame.stand),
+        ]
         check_clear(posts, frame.show)
     return posts, spans_of(runs, frame.line.thickness, "sleepers"), foot
-
-
-def _at_wall(post: Part, hung: Side, frame: _Frame) -> bool:
-    """Whether a post stands against the side that hangs on the wall, its corners taken in."""
-    _, inner = hung.depth(post.body)
-    return inner < frame.line.thickness + frame.post.thickness + 1.0
-
-
-def _ledgers(frame: _Frame, hung: Side, joins: list[float]) -> list[Part]:
-    """Posts bolted to the wall behind the hung side, standing on the ground and not in it."""
-    half = frame.post.width / 2
-    back = across(hung, frame.inner.sides[hung.index])
-    marks = even_marks([half, *[at + back for at in joins], hung.length - half], frame.limit)
-    plan = PostLine(frame.line.outline, frame.post, outward=True, limit=frame.limit)
-    foot = Stance(frame.stand, 0.0)
-    return [
-        stick(
-            f"{hung.name} ledger {n}",
-            "ledger post",
-            frame.post.timber.key,
-            post_box(plan, PostStand(hung, mark - half, "ledger post", ""), foot),
-            side=hung.name,
-        )
-        for n, mark in enumerate(marks, start=1)
-    ]
-
-
-def _check_wall(frame: _Frame, ledgers: list[Part]) -> None:
-    """What is above the bed must stay above it, and a hatch must stay clear of ledgers."""
-    hung, side = frame.choice.hung, frame.hung
-    if hung is None or side is None:
-        return
-    show = frame.show.length
-    if hung.obstacle is not None and frame.courses.height > hung.obstacle.mm:
-        raise refuse(
-            "construction.hung.obstacle",
-            hung.obstacle.text,
-            f"The bed stands {show(frame.courses.height)} high and would cover what is at"
-            f" {show(hung.obstacle.mm)}.",
-            f"at least {show(frame.courses.height)}, or a lower bed",
-        )
-    if hung.hatch is None:
-        return
-    # People measure from the left, standing in front of the wall; the walk goes from right to left there.
-    low, high = side.length - hung.hatch.start.mm - hung.hatch.width.mm, side.length - hung.hatch.start.mm
-    if low < -0.5:
-        raise refuse(
-            "construction.hung.hatch.start",
-            hung.hatch.start.text,
-            "The hatch reaches past the end of the bed.",
-            f"start and width together at most {show(side.length)}",
-        )
-    for post in ledgers:
-        first, last = side.reach(post.body)
-        if first < high - 0.01 and last > low + 0.01:
-            at = side.length - last
-            raise refuse(
-                "construction.hung.hatch",
-                f"{hung.hatch.start.text} + {hung.hatch.width.text}",
-                f"The ledger post at {show(at)} from the left would cover the hatch.",
-                f"a hatch clear of {show(at)} to {show(at + frame.post.width)}, or another limit between"
-                " posts",
-            )
-
-
-def _anchors(posts: list[Part]) -> tuple[Good, ...]:
-    ledgers = of_role(posts, "ledger post")
-    if not ledgers:
-        return ()
-    each = 3 if ledgers[0].solid.length > size("long_ledger") else 2
-    count = each * len(ledgers)
-    words = f"{len(ledgers)} ledger posts × {each} = {count}; two a post, a third in posts over 600 mm"
-    return (Good(key="wall-anchor", what="wall anchors", count=count, unit="piece", working=words),)
 
 
 def _notes(frame: _Frame, walls: list[Part]) -> dict[str, str]:
@@ -357,10 +268,8 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
             facts["sides_joined_loose"] = Worked(
                 amount=len(joined), unit="sides", working=", ".join(sorted(joined))
             )
-    hatch = frame.choice.hung.hatch if frame.choice.hung else None
-    if hatch is not None:
-        words = f"a hatch {frame.show.length(hatch.width.mm)} wide, clear of every ledger post"
-        facts["hatch"] = Worked(amount=hatch.width.mm, unit="mm", working=words, source=COMMON_PRACTICE)
+    if frame.choice.hung and frame.choice.hung.hatch:
+        facts["hatch"] = hatch_fact(frame.choice.hung.hatch, frame.show)
     return facts
 
 

@@ -1,0 +1,129 @@
+"""A bed hung on a wall: ledger posts bolted to it, their anchors, and what of the wall must stay free."""
+
+from collections.abc import Callable, Sequence
+
+from acrebox.core.assembly import Good, Part, Stance, stick
+from acrebox.core.construction.posts import PostLine, even_marks, post_box
+from acrebox.core.construction.posts import Stand as PostStand
+from acrebox.core.construction.sizes import size
+from acrebox.core.design import Choice
+from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.written import Length
+from acrebox.core.shape.outline import Outline, Side
+from acrebox.core.worked import COMMON_PRACTICE, Worked
+
+
+class Hatch(Choice):
+    """Something in the wall that must stay reachable: where it starts along the wall, and how wide it is."""
+
+    start: Length
+    width: Length
+
+
+class WallHung(Choice):
+    """A bed against a wall: its back hangs on ledger posts bolted to it, its front posts go as deep as
+    they stand.
+
+    `obstacle` is the height of what is above (a sill, a vent) over the ground.
+    """
+
+    side: str = "back"
+    obstacle: Length | None = None
+    hatch: Hatch | None = None
+
+
+def hung_side(how: WallHung, outline: Outline) -> Side:
+    """The side of a bed that hangs on the wall.
+
+    Raises DesignError when the bed has no such side.
+    """
+    sides = {side.name: side for side in outline.sides}
+    if how.side not in sides:
+        raise refuse("construction.hung.side", how.side, "The bed has no such side.", ", ".join(sides))
+    return sides[how.side]
+
+
+def stands_against(post: Part, side: Side, reach: float) -> bool:
+    """Whether a post stands against a side, its corners taken in; wall and post reach in so far [mm]."""
+    _, inner = side.depth(post.body)
+    return inner < reach + 1.0
+
+
+def ledger_posts(side: Side, line: PostLine, joins: Sequence[float], above: float) -> list[Part]:
+    """Posts bolted to the wall behind a side, at both ends, at its joints [mm along it] and evenly between.
+
+    They stand `above` [mm] the ground and not in it.
+    """
+    half = line.post.width / 2
+    marks = even_marks([half, *joins, side.length - half], line.limit)
+    foot = Stance(above, 0.0)
+    return [
+        stick(
+            f"{side.name} ledger {n}",
+            "ledger post",
+            line.post.timber.key,
+            post_box(line, PostStand(side, mark - half, "ledger post", ""), foot),
+            side=side.name,
+        )
+        for n, mark in enumerate(marks, start=1)
+    ]
+
+
+def check_wall(how: WallHung, side: Side, height: float, ledgers: Sequence[Part], show: Printer) -> None:
+    """What is above a bed so high [mm] must stay above it, and a hatch must stay clear of ledger posts.
+
+    Raises DesignError naming the field when it does not.
+    """
+    length = show.length
+    if how.obstacle is not None and height > how.obstacle.mm:
+        raise refuse(
+            "construction.hung.obstacle",
+            how.obstacle.text,
+            f"The bed stands {length(height)} high and would cover what is at {length(how.obstacle.mm)}.",
+            f"at least {length(height)}, or a lower bed",
+        )
+    if how.hatch is not None:
+        _check_hatch(how.hatch, side, ledgers, length)
+
+
+def _check_hatch(hatch: Hatch, side: Side, ledgers: Sequence[Part], show: Callable[[float], str]) -> None:
+    # People measure from the left, standing in front of the wall; the walk goes from right to left there.
+    low, high = side.length - hatch.start.mm - hatch.width.mm, side.length - hatch.start.mm
+    if low < -0.5:
+        raise refuse(
+            "construction.hung.hatch.start",
+            hatch.start.text,
+            "The hatch reaches past the end of the bed.",
+            f"start and width together at most {show(side.length)}",
+        )
+    for post in ledgers:
+        first, last = side.reach(post.body)
+        if first < high - 0.01 and last > low + 0.01:
+            at = side.length - last
+            raise refuse(
+                "construction.hung.hatch",
+                f"{hatch.start.text} + {hatch.width.text}",
+                f"The ledger post at {show(at)} from the left would cover the hatch.",
+                f"a hatch clear of {show(at)} to {show(side.length - first)}, or another limit between posts",
+            )
+
+
+def wall_anchors(ledgers: Sequence[Part], show: Printer) -> tuple[Good, ...]:
+    """The anchors that hold ledger posts: two a post, a third in long ones."""
+    if not ledgers:
+        return ()
+    long = size("long_ledger")
+    each = 3 if ledgers[0].solid.length > long else 2
+    count = each * len(ledgers)
+    words = (
+        f"{len(ledgers)} ledger posts × {each} = {count}; two a post,"
+        f" a third in posts over {show.length(long)}"
+    )
+    return (Good(key="wall-anchor", what="wall anchors", count=count, unit="piece", working=words),)
+
+
+def hatch_fact(hatch: Hatch, show: Printer) -> Worked:
+    """How wide the hatch is that lies behind the bed [mm]."""
+    words = f"a hatch {show.length(hatch.width.mm)} wide, clear of every ledger post"
+    return Worked(amount=hatch.width.mm, unit="mm", working=words, source=COMMON_PRACTICE)
