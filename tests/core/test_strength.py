@@ -16,7 +16,7 @@ from acrebox.core.strength.posts import embedment, post_moment
 from acrebox.core.strength.sections import corrugated, rectangle
 from acrebox.core.strength.soil import push_of
 from sample import document
-from strategies import any_design
+from strategies import any_design, sheet_designs
 
 
 def bow(**changes: Any) -> float:
@@ -56,6 +56,15 @@ def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any])
         assert {"bow_mm", "stress_ratio", "longest_mm"} <= m.working.keys()
     codes = {w.code for w in plan.watch_outs}
     assert ("will-bow" in codes) == (not plan.strength.holds)
+
+
+@given(sheet_designs())
+def test_steel_is_not_worked_out_as_wet_timber(data: dict[str, Any]) -> None:
+    for m in plan_bed(read_design(data)).strength.members:
+        for figure in (m.working["bow_mm"], m.working["stress_ratio"]):
+            words = figure.working + "".join(figure.assumptions)
+            assert ("wet" in words) == (m.what != "sheet")
+            assert ("Design Specification" in str(figure.source)) == (m.what != "sheet")
 
 
 @given(st.floats(0.05, 2.0), st.floats(0.05, 2.0), st.sampled_from(["at_rest", "active"]), st.booleans())

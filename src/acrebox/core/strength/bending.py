@@ -8,7 +8,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded
 from acrebox.core.strength.sections import BendingSection, corrugated, rectangle
-from acrebox.core.strength.sources import ADVICE, NDS
+from acrebox.core.strength.sources import ADVICE, NDS, STEEL_VALUES
 from acrebox.core.worked import Worked
 
 STEEL = "steel"
@@ -103,28 +103,31 @@ def _longest(bow: Callable[[float], float], ratio: Callable[[float], float]) -> 
 
 def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
     """How a member's bow, its stress ratio and its longest span came about."""
-    creep = ", × 2 for creep" if m.species != STEEL else ""
+    timber = m.species != STEEL
+    wet = f" wet, × {factor('creep'):g} for creep" if timber else ""
+    under = " (wet, lasting load)" if timber else ""
+    source = NDS if timber else STEEL_VALUES
     return {
         "bow_mm": Worked(
             amount=m.bow,
             unit="mm",
             working=(
                 f"{m.load * 1000:.0f} N/m over {m.spans} × {show.length(m.case.span)}, I"
-                f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa wet{creep} = {m.bow:.1f} mm;"
+                f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa{wet} = {m.bow:.1f} mm;"
                 f" allowed {m.allowed:.1f} mm"
             ),
             assumptions=_assumed(m),
-            source=NDS,
+            source=source,
         ),
         "stress_ratio": Worked(
             amount=m.stress_ratio,
             unit="",
             working=(
-                f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa (wet, lasting load)"
+                f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa{under}"
                 f" = {m.stress_ratio:.2f}"
             ),
             assumptions=_assumed(m),
-            source=NDS,
+            source=source,
         ),
         "longest_mm": Worked(
             amount=m.longest,
