@@ -67,12 +67,36 @@ def test_what_is_to_hand_costs_nothing_and_can_be_undone(page: Page, site: str) 
     before = row.inner_text()
     page.get_by_role("button", name="Sticks to hand").click()
     page.get_by_label("Stock of row 1").select_option("spruce-2x8")
-    page.get_by_label("Length of row 1").fill("16 ft")
+    page.get_by_label("Length to hand").fill("16 ft")
     saved(page)
     expect(row).not_to_have_text(before)
     page.get_by_role("button", name="Undo").click()
     saved(page)
     assert yard_as_saved(site, yard)["pile"] != [{"stock": "spruce-2x8", "length": "16 ft", "count": 1}]
+
+
+def test_tax_is_shown_where_things_are_bought(page: Page, site: str) -> None:
+    yard = make_yard(site)
+    bed = make_bed(site, document(name="Taxed"), yard)
+    page.goto(f"{site}/yard/{yard}")
+    page.get_by_text("The place", exact=True).click()
+    page.get_by_label("Tax on top").fill("101")
+    expect(page.locator("[id='wrong-tax']")).to_contain_text("101")
+    page.get_by_label("Tax on top").fill("10")
+    saved(page)
+    expect(page.get_by_label("What the beds share")).to_contain_text("tax of 10 % comes on top")
+    page.goto(f"{site}/bed/{bed}/bench")
+    expect(page.locator("[data-buy=taxed]")).to_contain_text("with 10 % tax")
+
+
+def test_a_bed_is_moved_to_another_yard(page: Page, site: str) -> None:
+    here, there = make_yard(site, name="Here"), make_yard(site, name="Over there")
+    make_bed(site, document(name="Mover"), here)
+    page.goto(f"{site}/yard/{here}")
+    page.get_by_label("Move Mover to another yard").select_option(label="Over there")
+    expect(page.locator("[data-bed=Mover]")).to_have_count(0)
+    page.goto(f"{site}/yard/{there}")
+    expect(page.locator("[data-bed=Mover]")).to_contain_text("8′ × 4′")
 
 
 def test_bad_input_is_named_beside_its_field(page: Page, site: str) -> None:

@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from acrebox.cli import main
-from acrebox.core.design import read_design
+from acrebox.core.design import bed_groups, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import CUTTING, SAWN, WATCH_OUTS, plan_bed, plan_document
 from acrebox.core.plan.yard import plan_yard
-from acrebox.core.yard import LONE, Stacked, left_over, read_yard, settled
+from acrebox.core.yard import LONE, Stacked, left_over, read_yard, settled, yard_groups
 from sample import document
 from strategies import any_design
 
@@ -68,6 +68,27 @@ def test_amounts_are_written_in_the_yards_currency() -> None:
     [signed] = plan_yard(yard(document(), currency="NOK", currency_sign="kr"))["beds"]
     assert signed["currency_sign"] == "kr"
     assert plan_document(document())["currency"] == "CAD"
+
+
+def test_tax_comes_on_top_of_what_is_bought_to_the_cent() -> None:
+    net, taxed = (plan_yard(yard(document(), **more))["beds"][0]["totals"] for more in ({}, {"tax": 8.25}))
+    assert net["taxed"] is None
+    assert taxed["cost"] == net["cost"]
+    for name in ("stock_cost", "fill_cost", "cost"):
+        assert taxed["taxed"][name] == pytest.approx(net[name] * 1.0825, abs=0.005)
+    assert "1.0825" in taxed["taxed"]["working"]["cost"]["working"]
+
+
+def test_every_row_of_a_list_is_asked_the_same_under_its_own_number() -> None:
+    rows = {g.key: g for g in (*yard_groups(), *bed_groups()) if g.rows}
+    assert set(rows) == {"pile", "prices", "lengths", "offcuts"}
+    for group in rows.values():
+        assert all(q.path.startswith(f"{group.path}.#.") for q in group.questions)
+    assert [q.path for q in rows["prices"].questions] == [
+        "prices.#.length",
+        "prices.#.price",
+        "prices.#.limit",
+    ]
 
 
 def test_a_stick_of_the_pile_is_promised_once_in_the_order_of_the_beds() -> None:

@@ -36,6 +36,38 @@ def test_beds_belong_to_one_yard(yards: YardStore, store: BedStore) -> None:
         store.make(design(), there.id)
 
 
+def test_a_bed_is_moved_with_its_history_and_its_ticks(yards: YardStore, store: BedStore) -> None:
+    here, there = yards.make(made(name="Here")), yards.make(made(name="There"))
+    bed = store.make(design(), here.id)
+    store.change(bed.id, 1, design(name="Moved"))
+    store.tick(bed.id, "cut", "front 1", done=True, length_mm=2400)
+    moved = store.move(bed.id, there.id)
+    assert (moved.yard_id, moved.revision, len(moved.ticks)) == (there.id, 2, 1)
+    assert store.list(here.id) == []
+    assert store.step(bed.id, 2, "undo").yard_id == there.id
+    yards.delete(here.id, 1)
+    with pytest.raises(NotFoundError):
+        store.move(bed.id, here.id)
+
+
+def test_what_a_bed_is_planned_with_is_read_in_one_question(yards: YardStore, store: BedStore) -> None:
+    yard = yards.make(made(pile=[{"stock": "4x4", "length": "8 ft", "count": 2}]))
+    first, second = (store.make(design(name=f"Bed {n}"), yard.id) for n in range(2))
+    store.tick(second.id, "cut", "front 1", done=True, length_mm=2400)
+    store.tick(second.id, "buy", "spruce-2x8:2438", done=True)
+    [row, _] = listed(yard, store)
+    assert row.figures
+    around = store.around(second.id)
+    assert around.yard == yard.yard
+    assert around.sawn == (("front 1", 2400.0),)
+    assert sorted(around.taken) == sorted(row.figures.uses)
+    assert (store.around(first.id).sawn, store.around(first.id).taken) == ((), ())
+    store.delete(first.id, 1)
+    assert store.around(second.id).taken == ()
+    with pytest.raises(NotFoundError):
+        store.around(first.id)
+
+
 def test_a_yard_is_changed_from_a_known_revision_and_undone(yards: YardStore) -> None:
     yard = yards.make(made())
     changed = yards.change(yard.id, 1, made(saw={"kerf": "2 mm"}))

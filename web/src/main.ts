@@ -8,7 +8,11 @@ import { createApp } from 'vue'
 
 import App from './App.vue'
 import { router } from './router'
+import { inTurn } from './sheet/turns'
 import { attend } from './state/outbox'
 
-attend()
-createApp(App).use(router).mount('#app')
+/* Reading the scripts, finding the page and putting it up are tasks apart, so that none keeps the browser from answering. */
+const app = createApp(App)
+inTurn(() => void app.use(router))
+inTurn(() => void router.isReady().then(() => inTurn(() => app.mount('#app'))))
+inTurn(attend)

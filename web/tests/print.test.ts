@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 
 import cases from '../../tests/print-cases.json'
-import { printLength, printMoney, printVolume, printWeight, stepLength, typeset } from '@/measure/print'
+import { grouped, printDay, printLength, printMoney, printVolume, printWeight, stepLength, typeset } from '@/measure/print'
 
 type Units = 'metric' | 'imperial'
 
@@ -10,6 +10,16 @@ describe('printing', () => {
     const units = c.units as Units
     const ways: Record<string, () => string> = { length: () => printLength(c.amount, units), volume: () => printVolume(c.amount, units), weight: () => printWeight(c.amount, units), money: () => printMoney(c.amount, '$') }
     expect(ways[c.of]?.()).toBe(c.printed)
+  })
+
+  it('sets thousands apart as the browser does', () => {
+    for (const value of [0, 7, -12, 999, 1000, 123456, 1234567.891, -1234.5678, 0.126]) {
+      for (const digits of [0, 1, 2]) expect(grouped(value, digits)).toBe(value.toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits }))
+    }
+  })
+
+  it('writes a day as the browser does for Britain', () => {
+    for (const day of [new Date(2026, 0, 1), new Date(2027, 10, 25)]) expect(printDay(day)).toBe(day.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }))
   })
 
   it('sets fractions of an inch as fractions', () => {

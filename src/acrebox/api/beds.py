@@ -83,7 +83,7 @@ def change_bed(
     bed_id: UUID, base: Base, design: Design, kept: AllStores, response: Response, write: WriteId = None
 ) -> BedOut:
     """Save a design; refused with 412 and the saved bed when it did not start from the newest revision."""
-    plan_bed(design, yard_for(kept.beds.get(bed_id), kept, design.name))
+    plan_bed(design, yard_for(bed_id, kept, design.name))
     return _answer(kept.beds.change(bed_id, base, design, write), response)
 
 
@@ -112,6 +112,17 @@ def _copy_name(name: str, taken: set[str]) -> str:
     stem = name[:70]
     names = [f"{stem}, copy", *(f"{stem}, copy {n}" for n in range(2, len(taken) + 3))]
     return next(n for n in names if n not in taken)
+
+
+@router.put("/{bed_id}/yard/{yard_id}")
+def move_bed(bed_id: UUID, yard_id: UUID, kept: AllStores, response: Response) -> BedOut:
+    """Move a bed to another yard, whose prices, saw and pile it has from then on.
+
+    Refused where it cannot be planned there.
+    """
+    bed = kept.beds.get(bed_id)
+    plan_bed(bed.design, kept.yards.get(yard_id).yard)
+    return _answer(kept.beds.move(bed_id, yard_id), response)
 
 
 @router.post("/{bed_id}/{way}")

@@ -6,9 +6,9 @@ from uuid import UUID
 
 from fastapi import Depends, Query, Request
 
-from acrebox.api.figures import sawn_of
-from acrebox.core.yard import LONE, Yard, left_over
-from acrebox.store import Bed, BedStore, YardStore
+from acrebox.core.measure.written import Length
+from acrebox.core.yard import LONE, Made, Yard, left_over
+from acrebox.store import BedStore, YardStore
 
 
 @dataclass(frozen=True)
@@ -29,14 +29,13 @@ def stores(request: Request) -> Stores:
 AllStores = Annotated[Stores, Depends(stores)]
 
 
-def yard_for(bed: Bed, kept: Stores, name: str | None = None) -> Yard:
+def yard_for(bed_id: UUID, kept: Stores, name: str) -> Yard:
     """The yard as one of its beds has it: what earlier beds leave of the pile, what is sawn already; `name`
-    is what the bed is called by now, if it is changed.
+    is what the bed is called by now. Raises NotFoundError.
     """
-    yard = kept.yards.get(bed.yard_id).yard
-    pile = left_over(yard.pile, kept.beds.taken_before(bed)) if yard.pile else ()
-    sawn = sawn_of(bed, name or str(bed.document.get("name", "")))
-    return yard.model_copy(update={"pile": pile, "made": sawn})
+    around = kept.beds.around(bed_id)
+    sawn = tuple(Made(bed=name, part=part, length=Length(length)) for part, length in around.sawn)
+    return around.yard.model_copy(update={"pile": left_over(around.yard.pile, around.taken), "made": sawn})
 
 
 @dataclass(frozen=True)
@@ -60,7 +59,7 @@ class Asked:
             return LONE
         kept = stores(self.request)
         if self.bed is not None:
-            return yard_for(kept.beds.get(self.bed), kept, name)
+            return yard_for(self.bed, kept, name)
         assert self.yard is not None
         return kept.yards.get(self.yard).yard
 

@@ -174,7 +174,12 @@ class Work:
         known = self._known.get(chapter.key)
         if known is None:
             reads = _reads(chapter)
-            key = (self.book.currency, self.book.currency_sign, *(self._part(name) for name in reads))
+            key = (
+                self.book.currency,
+                self.book.currency_sign,
+                self.book.tax,
+                *(self._part(name) for name in reads),
+            )
             known = self._kept.get(chapter.key, key)
             if known is None:
                 self.worked_out.append(chapter.key)

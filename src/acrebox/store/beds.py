@@ -1,18 +1,20 @@
 """Beds: made in a yard, changed from a known revision, undone, copied, put away, ticked; their figures."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete, func, select
 from sqlalchemy.dialects.postgresql import insert
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, aliased
 
 from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
+from acrebox.core.yard import Yard
 from acrebox.store.documents import DocumentStore, NotFoundError, Stored, stored
-from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, YardRow
+from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, YardRevisionRow, YardRow
+from acrebox.store.yards import yard_of
 
 
 @dataclass(frozen=True)
@@ -37,6 +39,17 @@ class Bed(Stored):
     def design(self) -> Design:
         """The design that is kept. Raises DesignError when nobody can read it any more."""
         return read_design(self.document)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Around:
+    """What a bed is planned with besides its design: its yard, its pieces that are sawn by name and length
+    [mm], and the sticks of the pile that beds before it are cut from, as stock and length [0.1 mm].
+    """
+
+    yard: Yard
+    sawn: tuple[tuple[str, float], ...]
+    taken: tuple[tuple[str, int], ...]
 
 
 class BedStore(DocumentStore[Bed, BedRow]):
@@ -64,16 +77,37 @@ class BedStore(DocumentStore[Bed, BedRow]):
                 ticks[tick.bed_id].append(_tick(tick))
             return [_bed(bed, revision, ticks[bed.id], figure) for bed, revision, figure in rows]
 
-    def taken_before(self, bed: Bed) -> Sequence[tuple[str, int]]:
-        """The sticks of the pile that beds before this one in its yard are cut from, as their figures say."""
-        with Session(self._engine) as session:
-            place = select(BedRow.place).where(BedRow.id == bed.id).scalar_subquery()
-            query = (
-                select(FigureRow.figures["uses"])
-                .join(BedRow, BedRow.id == FigureRow.bed_id)
-                .where(BedRow.yard_id == bed.yard_id, BedRow.deleted_at.is_(None), BedRow.place < place)
-            )
-            return [(stock, length) for uses in session.scalars(query) for stock, length in uses]
+    def around(self, bed_id: UUID) -> Around:
+        """What a bed is planned with besides its design, read in one question. Raises NotFoundError."""
+        ticked = (
+            select(func.jsonb_agg(func.jsonb_build_array(TickRow.key, TickRow.length_mm)))
+            .where(TickRow.bed_id == BedRow.id, TickRow.kind == "cut", TickRow.length_mm.is_not(None))
+            .scalar_subquery()
+        )
+        before = aliased(BedRow)
+        taken = (
+            select(func.jsonb_agg(FigureRow.figures["uses"]))
+            .join(before, before.id == FigureRow.bed_id)
+            .where(before.yard_id == BedRow.yard_id, before.deleted_at.is_(None), before.place < BedRow.place)
+            .scalar_subquery()
+        )
+        newest = (YardRevisionRow.owner_id == YardRow.id) & (YardRevisionRow.number == YardRow.head)
+        query = (
+            select(YardRevisionRow.document, ticked, taken)
+            .join_from(BedRow, YardRow, BedRow.yard_id == YardRow.id)
+            .join(YardRevisionRow, newest)
+            .where(BedRow.id == bed_id, BedRow.deleted_at.is_(None), YardRow.deleted_at.is_(None))
+        )
+        with self._engine.connect() as connection:
+            found = connection.execute(query).one_or_none()
+        if found is None:
+            raise NotFoundError(f"there is no bed {bed_id}")
+        document, sawn, uses = found
+        return Around(
+            yard=yard_of(document),
+            sawn=tuple(sorted((key, length) for key, length in sawn or ())),
+            taken=tuple((stock, length) for of in uses or () for stock, length in of),
+        )
 
     def make(self, design: Design, yard_id: UUID) -> Bed:
         """A new bed of that design in a yard. Raises NotFoundError when there is no such yard."""
@@ -91,6 +125,17 @@ class BedStore(DocumentStore[Bed, BedRow]):
     def change(self, bed_id: UUID, base: int, design: Design, write_id: UUID | None = None) -> Bed:
         """Save a design that started from revision `base`. Raises StaleError when that is not the newest."""
         return self._change(bed_id, base, design.document(), CURRENT_SCHEMA, write_id)
+
+    def move(self, bed_id: UUID, yard_id: UUID) -> Bed:
+        """Put a bed into another yard, with its history and its ticks. Raises NotFoundError."""
+        with Session(self._engine) as session:
+            bed = self._row(session, bed_id, lock=True)
+            yard = session.get(YardRow, yard_id)
+            if yard is None or yard.deleted_at is not None:
+                raise NotFoundError(f"there is no yard {yard_id}")
+            bed.yard_id = yard_id
+            session.commit()
+            return self._read(session, bed)
 
     def tick(self, bed_id: UUID, kind: str, key: str, done: bool, length_mm: float | None = None) -> Bed:
         """Tick something off, or take the tick back; doing either twice changes nothing."""

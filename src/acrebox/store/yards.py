@@ -1,7 +1,10 @@
 """Yards: made, changed from a known revision, undone, put away."""
 
+import json
+from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cached_property
+from functools import lru_cache
+from typing import Any
 from uuid import UUID, uuid4
 
 from sqlalchemy import func, select
@@ -19,23 +22,34 @@ class StoredYard(Stored):
 
     beds: int
 
-    @cached_property
-    def _readable(self) -> tuple[Yard, tuple[Problem, ...]]:
-        try:
-            found = read_yard(self.document)
-        except DesignError as fault:
-            return LONE, fault.problems
-        return found, tuple(yard_problems(found))
+    @property
+    def _parts(self) -> tuple[Yard, tuple[Problem, ...]]:
+        return _readable(json.dumps(self.document))
 
     @property
     def yard(self) -> Yard:
         """The yard that is kept; the usual one where nobody can read it any more, as `problems` says."""
-        return self._readable[0]
+        return self._parts[0]
 
     @property
     def problems(self) -> tuple[Problem, ...]:
         """What of it cannot be read, or no bed can use."""
-        return self._readable[1]
+        return self._parts[1]
+
+
+def yard_of(document: Mapping[str, Any]) -> Yard:
+    """The yard of a document as it is kept; the usual one where nobody can read it."""
+    return _readable(json.dumps(document))[0]
+
+
+@lru_cache(maxsize=64)
+def _readable(text: str) -> tuple[Yard, tuple[Problem, ...]]:
+    """The yard of a text, and what of it cannot be read, or no bed can use."""
+    try:
+        found = read_yard(json.loads(text))
+    except DesignError as fault:
+        return LONE, fault.problems
+    return found, tuple(yard_problems(found))
 
 
 class YardStore(DocumentStore[StoredYard, YardRow]):

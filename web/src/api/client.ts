@@ -100,6 +100,7 @@ export const api = {
     answer<Bed>(http.PUT('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision, writeId) as never }, body: design as never })),
   step: (id: string, revision: number, way: 'undo' | 'redo') =>
     answer<Bed>(http.POST('/api/beds/{bed_id}/{way}', { params: { path: { bed_id: id, way }, header: from(revision) as never } })),
+  move: (id: string, yard_id: string) => answer<Bed>(http.PUT('/api/beds/{bed_id}/yard/{yard_id}', { params: { path: { bed_id: id, yard_id } } })),
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),

@@ -61,6 +61,8 @@ export function useBedsOfYard() {
     beds, alone, trouble, loaded, gone, load,
     make: (design: Design, yard: string): Promise<Bed | null> => done(api.make(design, yard)),
     copy: (id: string): Promise<Bed | null> => done(api.copy(id)),
+    /** Put a bed into another yard. */
+    move: (id: string, yard: string): Promise<Bed | null> => done(api.move(id, yard)),
     async remove(bed: { id: string; revision: number; name: string }) {
       const answer = await api.remove(bed.id, bed.revision)
       if (answer.ok) gone.value = { id: bed.id, name: bed.name }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
+import { NButton } from 'naive-ui'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
@@ -29,7 +30,7 @@ const half = computed(() => Math.min(room.value.width, 340))
 <template>
   <div class="board">
     <div class="views no-print" role="group" aria-label="Views">
-      <button v-for="v in VIEWS" :key="v.key" type="button" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</button>
+      <n-button v-for="v in VIEWS" :key="v.key" text class="to" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</n-button>
     </div>
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
@@ -52,12 +53,11 @@ const half = computed(() => Math.min(room.value.width, 340))
 .board { height: 100%; display: flex; flex-direction: column; }
 .missing { font-size: 14px; padding: 4px 8px; background: var(--chalk-wash); }
 .views { display: flex; gap: 4px; }
-.views button { background: none; border: 0; border-bottom: 2px solid transparent; padding: 4px 8px; cursor: pointer; font-size: 14px; color: var(--faint); }
-.views button[aria-pressed='true'] { color: var(--ink); font-weight: 700; border-bottom-color: var(--chalk); }
+.views .to { border-bottom: 2px solid transparent; border-radius: 0; padding: 4px 8px; font-size: 14px; }
+.views .to[aria-pressed='true'] { font-weight: 700; border-bottom-color: var(--chalk); }
 .paper { flex: 1; min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
 .paper.solid { display: block; }
 .paper.sides { justify-content: flex-start; overflow: auto; gap: 12px; }
 .corners { display: flex; flex-wrap: wrap; }
-@media (pointer: coarse) { .views button { min-height: 44px; } }
 @media print { .board { height: auto; display: block; } .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
 </style>

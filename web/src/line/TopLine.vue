@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { computed, nextTick } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -41,12 +42,12 @@ defineExpose({ print })
     <StringLine :stage="stage" />
     <div class="how">
       <SaveWord :state="saveState" />
-      <button type="button" class="act" :disabled="!canUndo" @click="step('undo')">Undo</button>
-      <button type="button" class="act" :disabled="!canRedo" @click="step('redo')">Redo</button>
-      <button type="button" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</button>
-      <button type="button" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</button>
-      <button type="button" class="act" @click="print">Print</button>
-      <button type="button" class="act keys" aria-label="Keys" @click="emit('keys')">?</button>
+      <n-button quaternary size="small" class="act" :disabled="!canUndo" @click="step('undo')">Undo</n-button>
+      <n-button quaternary size="small" class="act" :disabled="!canRedo" @click="step('redo')">Redo</n-button>
+      <n-button quaternary size="small" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</n-button>
+      <n-button quaternary size="small" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
+      <n-button quaternary size="small" class="act" @click="print">Print</n-button>
+      <n-button quaternary size="small" class="act keys" aria-label="Keys" @click="emit('keys')">?</n-button>
     </div>
   </header>
 </template>
@@ -56,10 +57,9 @@ defineExpose({ print })
 .where, .how { display: flex; align-items: center; gap: 8px; }
 .yard { font-weight: 700; padding: 8px 4px; display: inline-grid; }
 .beds { width: 190px; font-weight: 700; border-color: var(--rule); }
-.act { background: none; border: 1px solid transparent; border-bottom-color: var(--rule); min-height: 32px; padding: 0 6px; cursor: pointer; white-space: nowrap; }
-.act:hover:not(:disabled) { border-color: var(--chalk); }
-.act:disabled { color: var(--faint); cursor: default; border-bottom-color: transparent; }
-.act[aria-pressed='true'] { background: var(--chalk-wash); border-color: var(--chalk); }
+.act { padding: 0 6px; border-bottom: 1px solid var(--rule); }
+.act.n-button--disabled { border-bottom-color: transparent; }
+.act[aria-pressed='true'] { background: var(--chalk-wash); }
 @media (max-width: 1100px) {
   .top { grid-template-columns: 1fr auto; padding: 4px 12px; gap: 2px 12px; }
   .line { grid-column: 1 / -1; grid-row: 2; }

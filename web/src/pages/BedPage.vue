@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
+import { NButton } from 'naive-ui'
 import { computed, defineAsyncComponent, effectScope, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -8,9 +9,10 @@ import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import { useStages } from '@/bed/useStages'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
-import { typeset } from '@/measure/print'
+import { printDay, typeset } from '@/measure/print'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
+import TextButton from '@/sheet/TextButton.vue'
 import { chaptersOf, sheetOf } from '@/stages'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
@@ -44,7 +46,7 @@ const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) =>
 /** The sheet waits for what it shows: nothing on it acts before the plan is there. */
 const ready = computed(() => draft.value !== null && (bed.has(chapters.value) || (plan.value === null && problems.value.length > 0)))
 const unknown = computed(() => (stages.value.length && !stages.value.some((s) => s.key === props.stage) ? `There is no stage called ${props.stage}.` : null))
-const today = new Date().toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
+const today = printDay(new Date())
 
 onMounted(async () => {
   const problem = await bed.open(chapters.value)
@@ -87,12 +89,12 @@ useShortcuts(shortcuts)
     </div>
     <div class="spread">
       <section class="drawing" :class="{ open }" aria-label="Drawing of the bed">
-        <button type="button" class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</button>
+        <n-button block class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</n-button>
         <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" /></Later></div>
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
-        <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed elsewhere meanwhile; those changes are in what you see. <button type="button" class="plain" @click="changedElsewhere = false">Good</button></p>
+        <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed elsewhere meanwhile; those changes are in what you see. <TextButton @click="changedElsewhere = false">Good</TextButton></p>
         <ConflictBox v-if="conflict" what="bed" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="bed.resolve" />
         <div v-if="problems.length" class="banner held" role="status">
           <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
@@ -124,7 +126,7 @@ useShortcuts(shortcuts)
 }
 @media (max-width: 560px) {
   .drawing { height: auto; padding: 4px 8px; }
-  .fold { display: block; width: 100%; min-height: 44px; background: var(--paper); border: 1px solid var(--rule); cursor: pointer; }
+  .fold { display: inline-flex; }
   .ground { display: none; }
   .drawing.open .ground { display: block; height: 460px; }
 }

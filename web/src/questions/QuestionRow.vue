@@ -18,9 +18,9 @@ import { instruments } from './instruments'
 
 /** One question as the core asks it: its kind says by which control it is answered; some have an instrument of their own. */
 const props = defineProps<{ asked: Asked; stage: string; questions?: Asked[] }>()
-const { edit, sides, units, valueAt } = useSheet()
+const { prefix = '', edit, sides, units, valueAt } = useSheet()
 const stock = useStock()
-const id = computed(() => idOf(props.asked))
+const id = computed(() => prefix + idOf(props.asked))
 const label = computed(() => labelOf(props.asked, props.questions ?? [], valueAt))
 const on = computed(() => (valueAt(props.asked.path) ?? props.asked.usual === 'True') === true)
 const sheets = computed(() => stock.value?.sheet.map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])
@@ -32,7 +32,7 @@ const instrument = computed(() => (props.asked.instrument ? instruments[props.as
 
 <template>
   <component :is="instrument" v-if="instrument" :asked="asked" :stage="stage" />
-  <TimberQuestion v-else-if="asked.kind === 'timber'" :ask="asked.ask" :path="asked.path" :use="asked.stock ?? ''" :measurable="asked.measurable" :usual="asked.usual ?? undefined">
+  <TimberQuestion v-else-if="asked.kind === 'timber'" :ask="asked.ask" :label="label" :path="asked.path" :use="asked.stock ?? ''" :measurable="asked.measurable" :usual="asked.usual ?? undefined">
     <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </TimberQuestion>
   <Question v-else :id="asked.kind === 'yes' ? undefined : id" :ask="asked.ask" :hint="asked.hint ?? undefined">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NCollapse, NCollapseItem } from 'naive-ui'
 import { computed } from 'vue'
 
 import { useStock } from '@/bed/useStock'
@@ -7,12 +8,13 @@ import { printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import Question from '@/sheet/Question.vue'
+import TextButton from '@/sheet/TextButton.vue'
 
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
-const props = defineProps<{ ask: string; path: string; use: string; measurable?: boolean; usual?: string }>()
+const props = defineProps<{ ask: string; label?: string; path: string; use: string; measurable?: boolean; usual?: string }>()
 const stock = useStock()
-const { units, valueAt, edit } = useSheet()
-const id = computed(() => props.path.replaceAll('.', '-'))
+const { prefix = '', units, valueAt, edit } = useSheet()
+const id = computed(() => prefix + props.path.replaceAll('.', '-'))
 const timbers = computed(() => stock.value?.timber ?? [])
 const size = (mm: string | number) => printLength(Number(mm), units.value)
 const options = computed(() =>
@@ -29,21 +31,24 @@ const isMeasured = computed(() => Boolean(valueAt(`${measuredPath.value}.thickne
 
 <template>
   <Question :id="id" :ask="ask">
-    <ChoiceField :id="id" :path="path" :label="ask" :options="options" :shown="chosen?.key" />
-    <details v-if="measurable" class="measured no-print" :open="isMeasured">
-      <summary>It measures differently</summary>
-      <div class="two">
-        <label :for="`${id}-thickness`">Thick</label><LengthField :id="`${id}-thickness`" :path="`${measuredPath}.thickness`" :label="`${ask}: thickness measured`" optional :placeholder="chosen ? size(chosen.thickness_mm) : ''" />
-        <label :for="`${id}-width`">Wide</label><LengthField :id="`${id}-width`" :path="`${measuredPath}.width`" :label="`${ask}: width measured`" optional :placeholder="chosen ? size(chosen.width_mm) : ''" />
-      </div>
-      <button v-if="isMeasured" type="button" class="plain" @click="edit(measuredPath, undefined)">Back to the catalogue's size</button>
-    </details>
+    <ChoiceField :id="id" :path="path" :label="label ?? ask" :options="options" :shown="chosen?.key" />
+    <n-collapse v-if="measurable" class="measured no-print" :default-expanded-names="isMeasured ? ['measured'] : []" display-directive="if">
+      <n-collapse-item name="measured" title="It measures differently">
+        <div class="two">
+          <label :for="`${id}-thickness`">Thick</label><LengthField :id="`${id}-thickness`" :path="`${measuredPath}.thickness`" :label="`${ask}: thickness measured`" optional :placeholder="chosen ? size(chosen.thickness_mm) : ''" />
+          <label :for="`${id}-width`">Wide</label><LengthField :id="`${id}-width`" :path="`${measuredPath}.width`" :label="`${ask}: width measured`" optional :placeholder="chosen ? size(chosen.width_mm) : ''" />
+        </div>
+        <TextButton v-if="isMeasured" @click="edit(measuredPath, undefined)">Back to the catalogue's size</TextButton>
+      </n-collapse-item>
+    </n-collapse>
     <slot />
   </Question>
 </template>
 
 <style scoped>
-.measured summary { font-size: 13px; color: var(--chalk); cursor: pointer; padding: 2px 0; }
+.measured :deep(.n-collapse-item__header) { padding: 2px 0; font-size: 13px; }
+.measured :deep(.n-collapse-item__header-main) { color: var(--chalk); }
+.measured :deep(.n-collapse-item__content-inner) { padding-top: 4px; }
 .two { display: grid; grid-template-columns: auto 1fr; gap: 4px 12px; align-items: center; }
-@media (pointer: coarse) { .measured summary { min-height: 44px; align-content: center; } }
+@media (pointer: coarse) { .measured :deep(.n-collapse-item__header-main) { min-height: 44px; } }
 </style>

@@ -8,6 +8,12 @@ export function idOf(asked: Asked): string {
   return own.replaceAll('_', '-').replaceAll('.', '-') + (asked.kind === 'sheet' ? '-stock' : '')
 }
 
+/** A question of a row in general, asked of one row. */
+export function inRow(asked: Asked, n: number): Asked {
+  const placed = (path: string) => path.replace('#', String(n))
+  return { ...asked, path: placed(asked.path), watch: (asked.watch ?? []).map(placed) }
+}
+
 /** The answer to a question as it stands: the one given, else the usual one. */
 export const answerOf = (path: string, questions: Asked[], valueAt: ValueAt): string => String(valueAt(path) ?? questions.find((q) => q.path === path)?.usual ?? '')
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NTable } from 'naive-ui'
 import { computed } from 'vue'
 
 import type { Buy } from '@/api/client'
@@ -12,6 +13,7 @@ const props = defineProps<{ stage: string; title: string }>()
 const { plan, units, ticked, tick } = useThisBed()
 const lines = computed<Buy[]>(() => plan.value?.buying?.filter((b) => b.stage === props.stage) ?? [])
 const sum = computed(() => (props.stage === 'bench' ? plan.value?.totals.stock_cost : plan.value?.totals.fill_cost) ?? 0)
+const taxed = computed(() => plan.value?.totals.taxed)
 const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
 const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
 const sign = computed(() => plan.value?.currency_sign ?? '')
@@ -22,7 +24,7 @@ const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.lengt
   <section class="buying" :aria-labelledby="`buy-${stage}`">
     <h2 :id="`buy-${stage}`">{{ title }}</h2>
     <p v-if="!lines.length" class="faint">Nothing to buy: what is to hand will do.</p>
-    <table v-else>
+    <n-table v-else size="small" :bordered="false">
       <thead><tr><th>Got it</th><th class="right">How many</th><th>What</th><th class="right">Each</th><th class="right">In all</th></tr></thead>
       <tbody>
         <tr v-for="b in lines" :key="keyOf(b)" :data-buy="b.item">
@@ -33,8 +35,9 @@ const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.lengt
           <td class="right"><Figure :text="printMoney(b.cost, sign)" :worked="b.working?.cost" :of="`Cost: ${b.name}`" /></td>
         </tr>
         <tr><td colspan="4" class="right">together</td><td class="right figures"><strong>{{ printMoney(sum, sign) }}</strong></td></tr>
+        <tr v-if="taxed" data-buy="taxed"><td colspan="4" class="right">with {{ taxed.percent }} % tax</td><td class="right figures"><strong>{{ printMoney(stage === 'bench' ? taxed.stock_cost : taxed.fill_cost, sign) }}</strong></td></tr>
       </tbody>
-    </table>
+    </n-table>
   </section>
 </template>
 

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import { useSheet } from '@/state/sheet'
 import { stepLength, typeset } from '@/measure/print'
+import TextButton from '@/sheet/TextButton.vue'
 import FieldTrouble from './FieldTrouble.vue'
 
 /** A length (or volume) as people write it, echoed as the core understood it. Arrow keys step it. */
@@ -50,7 +51,7 @@ function step(event: KeyboardEvent) {
         @update:value="put" @keydown="step"
       />
       <span :id="`echo-${id}`" class="echo figures">{{ echo }}</span>
-      <button v-if="bare && text" type="button" class="plain" @click="put(`${text.trim()} in`)">mean {{ text.trim() }} inches?</button>
+      <TextButton v-if="bare && text" @click="put(`${text.trim()} in`)">mean {{ text.trim() }} inches?</TextButton>
     </div>
     <FieldTrouble :path="path" />
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NButton } from 'naive-ui'
+import { NButton, NTable } from 'naive-ui'
 import { computed } from 'vue'
 
 import type { Clash } from '@/state/merge'
@@ -16,10 +16,10 @@ const when = computed(() => new Date(props.savedAt).toLocaleTimeString('en', { h
   <section class="conflict" role="alertdialog" aria-labelledby="conflict-title">
     <h2 id="conflict-title">This {{ what }} was changed elsewhere at {{ when }}</h2>
     <p>The same was changed in two ways, so what you have here is not saved. Both versions are kept until you choose.</p>
-    <table>
+    <n-table size="small" :bordered="false">
       <thead><tr><th>Differs in</th><th>Here</th><th>Saved</th></tr></thead>
       <tbody><tr v-for="r in rows" :key="r.field"><td>{{ r.field }}</td><td class="figures">{{ r.mine }}</td><td class="figures">{{ r.saved }}</td></tr></tbody>
-    </table>
+    </n-table>
     <div class="ways">
       <n-button @click="emit('resolve', 'saved')">Take the saved one</n-button>
       <n-button @click="emit('resolve', 'mine')">Put mine on top of it</n-button>

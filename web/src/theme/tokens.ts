@@ -112,6 +112,7 @@ export function naiveOverrides(t: Tokens): GlobalThemeOverrides {
     Input: { border: `1px solid ${t.faint}`, borderHover: `1px solid ${t.chalk}`, borderFocus: `1px solid ${t.chalk}`, boxShadowFocus: `0 0 0 2px ${t.chalkWash}`, heightMedium: '34px' },
     Checkbox: { border: `1px solid ${t.faint}`, borderChecked: `1px solid ${t.moss}`, borderFocus: `1px solid ${t.chalk}`, boxShadowFocus: `0 0 0 3px ${t.chalk}`, colorChecked: t.moss, checkMarkColor: t.sheet, sizeLarge: '20px', borderRadius: '2px' },
     Collapse: { titleFontSize: '15px', titleTextColor: t.ink, arrowColor: t.chalk, dividerColor: t.rule, titlePadding: '8px 0', itemMargin: '0' },
+    Table: { borderColor: t.rule, thColor: 'transparent', tdColor: 'transparent', thTextColor: t.faint, tdTextColor: t.ink, thFontWeight: '400', fontSizeSmall: '15px', thPaddingSmall: '4px 8px 4px 0', tdPaddingSmall: '4px 8px 4px 0' },
     Button: { textColor: t.ink, border: `1px solid ${t.faint}`, heightMedium: '34px', heightSmall: '30px' },
   }
 }

@@ -8,15 +8,16 @@ import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import ConflictBox from '@/state/ConflictBox.vue'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
+import TextButton from '@/sheet/TextButton.vue'
 import SaveWord from '@/state/SaveWord.vue'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useYard } from './useYard'
 import YardBed from './YardBed.vue'
 
 /** One yard: its beds drawn to one scale, and beside them what they share. */
-const props = defineProps<{ id: string }>()
+const props = defineProps<{ id: string; others: { id: string; name: string }[] }>()
 const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
-const { beds, alone, loaded, trouble, gone, load, copy, remove, bringBack, mend } = useBedsOfYard()
+const { beds, alone, loaded, trouble, gone, load, copy, move, remove, bringBack, mend } = useBedsOfYard()
 const yard = useYard(props.id, () => void load(props.id))
 const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
 const router = useRouter()
@@ -27,11 +28,11 @@ onMounted(async () => {
   if (problem) missing.value = problem.status === 404 ? 'There is no such yard, or it was put away.' : problem.detail
 })
 
-/** The first beds come at once, the others after them, some at a time. */
-const AT_ONCE = 3
-const shown = ref(AT_ONCE)
+/** The beds come some at a time, the first ones one by one; those that fill a phone before what they share, which they would push down. */
+const FIRST = 4
+const shown = ref(0)
 const more = () => {
-  shown.value += AT_ONCE * Math.max(1, Math.floor(shown.value / 12))
+  shown.value += Math.max(1, Math.floor(shown.value / 4))
   if (shown.value < beds.value.length) inTurn(more)
 }
 watch(loaded, (now) => now && inTurn(more), { immediate: true })
@@ -72,16 +73,16 @@ const elsewhere = useElsewhere(problems)
     <p v-for="p in kept?.problems ?? []" :key="p.field" class="banner" role="status">{{ p.message }} “{{ p.value }}” at {{ p.field }} is passed over.</p>
     <p v-for="p in elsewhere" :key="p.field" class="banner" role="alert">{{ p.message }} You gave “{{ p.value }}”. Allowed: {{ p.allowed }}.</p>
     <ConflictBox v-if="conflict" what="yard" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="resolve($event as 'saved' | 'mine')" />
-    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
+    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <TextButton @click="bringBack">Bring it back</TextButton></p>
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">
-          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" @copy="copy(b.id)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
+          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="others" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside class="sheet" aria-label="What the beds share"><Later v-if="draft && loaded"><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
+      <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet" aria-label="What the beds share"><Later><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
     </div>
   </div>
 </template>

@@ -3,10 +3,11 @@ import { computed } from 'vue'
 
 import type { Units, YardBed } from '@/api/client'
 import { printLength, printMoney, printVolume, typeset } from '@/measure/print'
+import TextButton from '@/sheet/TextButton.vue'
 
 /** One bed of the yard: drawn to the yard's scale, with the figures by which it is told from the others, or what is wrong with it. */
-const props = defineProps<{ bed: YardBed; scale: number }>()
-const emit = defineEmits<{ copy: []; remove: []; mend: [field: string, stock: string] }>()
+const props = defineProps<{ bed: YardBed; scale: number; others: { id: string; name: string }[] }>()
+const emit = defineEmits<{ copy: []; move: [yard: string]; remove: []; mend: [field: string, stock: string] }>()
 const figures = computed(() => props.bed.figures)
 const units = computed(() => (figures.value?.units ?? 'metric') as Units)
 const length = (mm: number) => typeset(printLength(mm, units.value))
@@ -48,8 +49,12 @@ const state = computed(() => {
         </select>
       </label>
       <router-link v-if="bed.problems.length" :to="{ name: 'text', params: { id: bed.id } }">Open as text</router-link>
-      <button v-if="!bed.problems.length" type="button" class="plain" :aria-label="`Copy ${bed.name}`" @click="emit('copy')">Copy</button>
-      <button type="button" class="plain" :aria-label="`${bed.problems.length ? 'Put away' : 'Delete'} ${bed.name}`" @click="emit('remove')">{{ bed.problems.length ? 'Put away' : 'Delete' }}</button>
+      <select v-if="others.length" class="pick to" :aria-label="`Move ${bed.name} to another yard`" value="" @change="emit('move', ($event.target as HTMLSelectElement).value)">
+        <option value="">Move to …</option>
+        <option v-for="y in others" :key="y.id" :value="y.id">{{ y.name }}</option>
+      </select>
+      <TextButton v-if="!bed.problems.length" :aria-label="`Copy ${bed.name}`" @click="emit('copy')">Copy</TextButton>
+      <TextButton :aria-label="`${bed.problems.length ? 'Put away' : 'Delete'} ${bed.name}`" @click="emit('remove')">{{ bed.problems.length ? 'Put away' : 'Delete' }}</TextButton>
     </span>
   </article>
 </template>

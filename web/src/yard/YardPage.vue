@@ -5,6 +5,8 @@ import { useRouter } from 'vue-router'
 
 import { api, type StoredYard } from '@/api/client'
 import { lastYard } from '@/bed/useBedsOfYard'
+import Later from '@/sheet/Later.vue'
+import TextButton from '@/sheet/TextButton.vue'
 import SaveWord from '@/state/SaveWord.vue'
 import { useLight } from '@/theme/useLight'
 import OneYard from './OneYard.vue'
@@ -16,6 +18,9 @@ const router = useRouter()
 const yards = shallowRef<StoredYard[]>([])
 const trouble = ref<string | null>(null)
 const shown = computed(() => props.id ?? yards.value.find((y) => y.id === lastYard())?.id ?? yards.value[0]?.id ?? null)
+
+/** Where a bed can be moved to. */
+const others = computed(() => yards.value.filter((y) => y.id !== shown.value).map((y) => ({ id: y.id, name: y.yard.name })))
 
 async function load() {
   const answer = await api.yards()
@@ -66,11 +71,11 @@ async function another() {
       </select>
       <span class="grow" />
       <SaveWord />
-      <n-button quaternary :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
+      <Later><n-button quaternary :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button></Later>
     </header>
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
-    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is put away. <button type="button" class="plain" @click="bringBack">Bring it back</button></p>
-    <OneYard v-if="shown" :id="shown" :key="shown" @away="putAway" />
+    <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is put away. <TextButton @click="bringBack">Bring it back</TextButton></p>
+    <Later v-if="shown" :key="shown"><OneYard :id="shown" :others="others" @away="putAway" /></Later>
   </div>
 </template>
 

@@ -6,12 +6,16 @@ import { useStock } from '@/bed/useStock'
 import { printMoney, typeset } from '@/measure/print'
 import GroupFold from '@/questions/GroupFold.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import Later from '@/sheet/Later.vue'
+import TextButton from '@/sheet/TextButton.vue'
+import { useSheet } from '@/state/sheet'
 import PileRows from './PileRows.vue'
 
 /** What all beds of the yard share: what needs a look, what is to hand, prices, the saw, the place. */
 const props = defineProps<{ beds: YardBed[]; alone: BedsOfYard['alone']; sign: string }>()
 const emit = defineEmits<{ away: [] }>()
 const { groups } = useQuestions('yard')
+const { valueAt } = useSheet()
 const stock = useStock()
 const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).map((l) => ({ ...l, bed: b }))))
 </script>
@@ -19,7 +23,7 @@ const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).
 <template>
   <section aria-labelledby="sums-title">
     <h2 id="sums-title">All beds, one by one</h2>
-    <p><strong class="figures">{{ printMoney(alone.cost, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ alone.sticks }}</span> sticks and sheets to buy.</p>
+    <p><strong class="figures">{{ printMoney(alone.cost, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ alone.sticks }}</span> sticks and sheets to buy<template v-if="valueAt('tax')">; tax of {{ valueAt('tax') }} % comes on top</template>.</p>
   </section>
   <section v-if="looks.length" aria-labelledby="looks-title">
     <h2 id="looks-title">Needs a look</h2>
@@ -27,17 +31,13 @@ const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).
       <li v-for="(l, n) in looks" :key="n"><router-link :to="{ name: 'bed', params: { id: l.bed.id, stage: l.stage } }">{{ l.bed.name }}</router-link> {{ typeset(l.message) }}</li>
     </ul>
   </section>
-  <section aria-labelledby="pile-title">
-    <h2 id="pile-title">To hand</h2>
-    <PileRows of="pile" :stock="stock" />
-  </section>
-  <section aria-labelledby="prices-title">
-    <h2 id="prices-title">Prices and lengths of my yard</h2>
-    <PileRows of="prices" :stock="stock" :sign="sign" />
+  <section v-for="g in groups.filter((one) => one.rows)" :key="g.key" :aria-labelledby="`${g.key}-title`">
+    <h2 :id="`${g.key}-title`">{{ g.title }}</h2>
+    <Later><PileRows :group="g" :stock="stock" :sign="sign" /></Later>
   </section>
   <section aria-label="The yard's own">
-    <GroupFold v-for="g in groups" :key="g.key" :group="g" />
-    <p class="away"><button type="button" class="plain" @click="emit('away')">Put this yard away</button> with all its beds; it can be brought back.</p>
+    <Later v-for="g in groups.filter((one) => !one.rows)" :key="g.key"><GroupFold :group="g" /></Later>
+    <p class="away"><TextButton @click="emit('away')">Put this yard away</TextButton> with all its beds; it can be brought back.</p>
   </section>
 </template>
 

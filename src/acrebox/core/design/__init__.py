@@ -17,7 +17,7 @@ from acrebox.core.design.construction import (
 )
 from acrebox.core.design.document import Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
-from acrebox.core.design.groups import Group, bed_groups
+from acrebox.core.design.groups import Group, bed_groups, rows_of
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import (
     AnyOutline,
@@ -86,5 +86,6 @@ __all__ = [
     "problem_of",
     "questions_of",
     "read_design",
+    "rows_of",
     "upgraded",
 ]

@@ -5,26 +5,36 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
-from acrebox.core.design.base import Choice, LeftToYard
+from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
 
 
-class SoldLength(Choice):
+class SoldLength(Asking):
     """A length the yard really has: it replaces the catalogue's lengths of that section."""
 
+    order = ("length", "price", "limit")
+
     stock: str
-    length: Length
-    price: Annotated[Decimal, Field(ge=0, max_digits=9, decimal_places=2)]
-    limit: Annotated[int, Field(ge=0, le=10_000)] | None = None
+    length: Length = Field(json_schema_extra=asks("Length sold"))
+    price: Annotated[Decimal, Field(ge=0, max_digits=9, decimal_places=2)] = Field(
+        json_schema_extra=asks("Price of one", of="money")
+    )
+    limit: Annotated[int, Field(ge=0, le=10_000)] | None = Field(
+        None, json_schema_extra=asks("At most", label="At most, empty: any number", before="at most")
+    )
 
 
-class OffCut(Choice):
+class OffCut(Asking):
     """Sticks to hand that cost nothing."""
 
+    order = ("length", "count")
+
     stock: str
-    length: Length
-    count: Annotated[int, Field(ge=1, le=1000)] = 1
+    length: Length = Field(json_schema_extra=asks("Length to hand"))
+    count: Annotated[int, Field(ge=1, le=1000)] = Field(
+        1, json_schema_extra=asks("How many", label="How many to hand", before="×")
+    )
 
 
 TRIMMED: dict[str, Any] = {"one": "one end of each stick", "both": "both ends"}

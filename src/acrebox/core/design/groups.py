@@ -6,7 +6,7 @@ from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.data import read_as
 from acrebox.core.design.addons import AddOns
-from acrebox.core.design.bench import SawChoice
+from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
@@ -16,7 +16,8 @@ from acrebox.core.design.site import Site
 
 class Group(BaseModel):
     """Questions that belong together: what the group is called, what it says of itself, where its answers
-    lie. An `optional` one is there or not as a whole; `folded` it is shown as one line until opened.
+    lie. An `optional` one is there or not as a whole; `folded` it is shown as one line until opened; of
+    `rows` there are any number under its path, each asked the same, its own number in place of `#`.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -28,6 +29,7 @@ class Group(BaseModel):
     says: str = ""
     optional: bool = False
     folded: bool = False
+    rows: bool = False
     questions: list[Asked] = []
 
 
@@ -68,6 +70,11 @@ def _outline() -> list[Asked]:
     ]
 
 
+def rows_of(model: type[Asking], root: str) -> list[Asked]:
+    """The questions of each row under a path, `#` in place of its number."""
+    return questions_of(model, f"{root}.#")
+
+
 def _asked_by(model: type[Asking], root: str) -> list[Asked]:
     return questions_of(model, root)
 
@@ -86,7 +93,10 @@ def bed_groups() -> tuple[Group, ...]:
     asked["loads"] = ("loads", False, _asked_by(Loads, "loads"))
     asked["fill"] = ("fill", False, _asked_by(FillChoice, "fill"))
     asked["saw"] = ("bench", False, _asked_by(SawChoice, "bench"))
+    asked["lengths"] = ("bench.lengths", False, rows_of(SoldLength, "bench.lengths"))
+    asked["offcuts"] = ("bench.offcuts", False, rows_of(OffCut, "bench.offcuts"))
+    rows = {"lengths", "offcuts"}
     return tuple(
-        Group(**words[key].model_dump(), path=path, optional=optional, questions=questions)
+        Group(**words[key].model_dump(), path=path, optional=optional, rows=key in rows, questions=questions)
         for key, (path, optional, questions) in asked.items()
     )

@@ -9,7 +9,7 @@ from acrebox.core.design.base import Choice
 from acrebox.core.measure.written import Length, Volume
 
 QuestionKind = Literal[
-    "length", "number", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
+    "length", "number", "money", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
 ]
 
 
@@ -126,6 +126,8 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
         return "sheet"
     if "stock" in extra:
         return "timber"
+    if extra.get("of") == "money":
+        return "money"
     if extra.get("of") in ("sides", "species"):
         return "side" if extra["of"] == "sides" else "species"
     if "words" in extra or get_origin(field.annotation) is Literal:

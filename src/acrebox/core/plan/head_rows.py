@@ -14,6 +14,15 @@ class Understood(Row):
     imperial: str
 
 
+class Taxed(Figures):
+    """What is to pay with tax of so many per cent on top: for stock and fixings, for soil, for both."""
+
+    percent: float
+    stock_cost: Amount
+    fill_cost: Amount
+    cost: Amount
+
+
 class Totals(Figures):
     """The running figures of the tape."""
 
@@ -27,3 +36,4 @@ class Totals(Figures):
     soil_kg: Amount
     timber_kg: Amount
     weight_kg: Amount
+    taxed: Taxed | None = None

@@ -1,10 +1,10 @@
 """The running figures of the tape."""
 
-from decimal import Decimal
+from decimal import ROUND_HALF_UP, Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.plan.bench import GOODS, PRICE_LIST
-from acrebox.core.plan.head_rows import Totals
+from acrebox.core.plan.head_rows import Taxed, Totals
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 
@@ -26,7 +26,32 @@ def totals_of(seen: Seen) -> Totals:
         soil_kg=wet,
         timber_kg=wood,
         weight_kg=wet + wood,
+        taxed=_taxed(seen, timber + goods, soil) if seen.book.tax else None,
         working={**_money(seen, timber, goods, soil), **_amounts(seen, wet, wood)},
+    )
+
+
+def _taxed(seen: Seen, stock: Decimal, soil: Decimal) -> Taxed:
+    """What is to pay with the yard's tax on top."""
+    on_top = 1 + Decimal(str(seen.book.tax)) / 100
+
+    def paid(net: Decimal) -> Decimal:
+        return (net * on_top).quantize(Decimal("0.01"), ROUND_HALF_UP)
+
+    show, whole = seen.show.money, stock + soil
+    return Taxed(
+        percent=seen.book.tax,
+        stock_cost=float(paid(stock)),
+        fill_cost=float(paid(soil)),
+        cost=float(paid(whole)),
+        working={
+            "cost": Worked(
+                amount=float(paid(whole)),
+                unit=seen.book.currency,
+                working=f"{show(whole)} × {on_top} = {show(paid(whole))}",
+                source="the yard's tax",
+            )
+        },
     )
 
 

@@ -182,10 +182,11 @@ class Fill(_Item):
 
 
 class Catalogue(_Item):
-    """Everything the yard sells, with its currency."""
+    """Everything the yard sells, with its currency; `tax` comes on top of its prices [%]."""
 
     currency: str
     currency_sign: str
+    tax: float = 0.0
     timber: tuple[Timber, ...]
     sheet: tuple[Sheet, ...]
     species: tuple[Species, ...]

@@ -9,6 +9,7 @@ from acrebox.core.design import (
     Asking,
     Choice,
     Design,
+    OffCut,
     SawChoice,
     SoldLength,
     asks,
@@ -45,14 +46,11 @@ class Saw(SawChoice):
     )
 
 
-class Stacked(Choice):
+class Stacked(OffCut):
     """Sticks of the pile, which cost nothing; `spans` are the sound stretches of each, where it has any
     that are not.
     """
 
-    stock: str
-    length: Length
-    count: Annotated[int, Field(ge=1, le=1000)] = 1
     spans: tuple[tuple[Length, Length], ...] | None = None
 
 
@@ -113,7 +111,17 @@ class Yard(Asking):
     kept as they are given until the plan of the yard is drawn.
     """
 
-    order = ("name", "units", "currency", "currency_sign", "dates", "latitude", "longitude", "north_deg")
+    order = (
+        "name",
+        "units",
+        "currency",
+        "currency_sign",
+        "tax",
+        "dates",
+        "latitude",
+        "longitude",
+        "north_deg",
+    )
 
     schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
     name: Annotated[str, Field(min_length=1, max_length=80)] = Field(
@@ -132,7 +140,9 @@ class Yard(Asking):
     currency_sign: Annotated[str, Field(min_length=1, max_length=4)] | None = Field(
         None, json_schema_extra=asks("Its sign", label="Sign of the currency")
     )
-    tax: Annotated[float, Field(ge=0, le=100)] | None = None
+    tax: Annotated[float, Field(ge=0, le=100)] | None = Field(
+        None, json_schema_extra=asks("Tax on top", after="%", hint="Empty: prices are what is paid.")
+    )
     dates: Dates = Field(Dates.DAY_FIRST, json_schema_extra=asks("Dates are written", words=DATES))
     latitude: Annotated[float, Field(ge=-90, le=90)] | None = Field(
         None, json_schema_extra=asks("Latitude", after="° north")

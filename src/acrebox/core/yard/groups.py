@@ -2,8 +2,14 @@
 
 from functools import cache
 
-from acrebox.core.design import Group, questions_of
-from acrebox.core.yard.document import Saw, Soil, Yard
+from acrebox.core.design import Asking, Group, SoldLength, questions_of, rows_of
+from acrebox.core.yard.document import Saw, Soil, Stacked, Yard
+
+
+def _rows(key: str, title: str, says: str, model: type[Asking]) -> Group:
+    return Group(
+        key=key, stage="yard", path=key, title=title, says=says, rows=True, questions=rows_of(model, key)
+    )
 
 
 @cache
@@ -20,6 +26,8 @@ def yard_groups() -> tuple[Group, ...]:
                 q.model_copy(update={"path": q.path[1:], "watch": []}) for q in questions_of(Yard, "")
             ],
         ),
+        _rows("pile", "To hand", "Nothing lies about: every stick is bought.", Stacked),
+        _rows("prices", "Prices and lengths of my yard", "As in the catalogue.", SoldLength),
         Group(
             key="saw",
             stage="yard",

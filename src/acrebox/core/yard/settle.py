@@ -43,20 +43,24 @@ def settled(design: Design, yard: Yard) -> Design:
 
 
 @lru_cache(maxsize=64)
-def _book(currency: str, sign: str) -> Catalogue:
-    return catalogue().model_copy(update={"currency": currency, "currency_sign": sign})
+def _book(currency: str, sign: str, tax: float) -> Catalogue:
+    return catalogue().model_copy(update={"currency": currency, "currency_sign": sign, "tax": tax})
 
 
 def book_of(yard: Yard) -> Catalogue:
-    """The catalogue with amounts in the yard's currency; a currency without a sign of its own is written
-    by its letters.
+    """The catalogue with amounts in the yard's currency and its tax; a currency without a sign of its own
+    is written by its letters.
     """
-    book = catalogue()
-    if yard.currency in (None, book.currency) and yard.currency_sign in (None, book.currency_sign):
+    book, tax = catalogue(), yard.tax or 0.0
+    if (
+        not tax
+        and yard.currency in (None, book.currency)
+        and yard.currency_sign in (None, book.currency_sign)
+    ):
         return book
     currency = yard.currency or book.currency
     usual = book.currency_sign if currency == book.currency else f"{currency} "
-    return _book(currency, yard.currency_sign or usual)
+    return _book(currency, yard.currency_sign or usual, tax)
 
 
 def stick_key(row: OffCut | Stacked) -> tuple[str, int]:

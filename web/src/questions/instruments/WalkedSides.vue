@@ -8,6 +8,7 @@ import { printLength, typeset } from '@/measure/print'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
+import TextButton from '@/sheet/TextButton.vue'
 import { useSheet } from '@/state/sheet'
 
 /** Sides typed one by one as they are walked, the bed on the left hand; the last one closes by itself. */
@@ -27,7 +28,7 @@ const remove = (n: number) => edit('outline.sides', sides.value.filter((_, at) =
     <div class="row">
       <LengthField :id="`side-${n}`" :path="`outline.sides.${n}.length`" :label="`Side ${n + 1}`" />
       <NumberField :id="`corner-${n}`" :path="`outline.sides.${n}.corner`" :label="`Corner after side ${n + 1}, degrees inside the bed`" before="then a corner of" after="°" />
-      <button v-if="sides.length > 2" type="button" class="plain" :aria-label="`Remove side ${n + 1}`" @click="remove(n)">Remove</button>
+      <TextButton v-if="sides.length > 2" :aria-label="`Remove side ${n + 1}`" @click="remove(n)">Remove</TextButton>
     </div>
   </Question>
   <Question ask="Back to the start" hint="90° is square, 270° turns the other way. The last side closes the outline by itself.">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NTable } from 'naive-ui'
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
@@ -19,7 +20,7 @@ const isPointed = (label: string) => pointed.value !== null && pointed.value.rep
 <template>
   <section class="cut-list" aria-labelledby="cut-title">
     <h2 id="cut-title">Cut list <span class="faint count">{{ doneInAll }} of {{ pieces.length }} cut</span></h2>
-    <table>
+    <n-table size="small" :bordered="false">
       <thead><tr><th>Piece</th><th class="right">How many</th><th class="right">Length</th><th>From</th><th class="right">Cut</th></tr></thead>
       <tbody>
         <tr v-for="c in cuts" :key="c.label" :data-cut="c.label" :class="{ pointed: isPointed(c.label) }" tabindex="0" @mouseenter="pointed = c.label" @mouseleave="pointed = null" @focus="pointed = c.label" @blur="pointed = null">
@@ -30,7 +31,7 @@ const isPointed = (label: string) => pointed.value !== null && pointed.value.rep
           <td class="right figures">{{ doneOf(c.label) }}/{{ c.count }}</td>
         </tr>
       </tbody>
-    </table>
+    </n-table>
   </section>
 </template>
 

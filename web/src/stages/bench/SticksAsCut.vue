@@ -8,6 +8,7 @@ import Figure from '@/sheet/Figure.vue'
 import Later from '@/sheet/Later.vue'
 import TickBox from '@/sheet/TickBox.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
+import TextButton from '@/sheet/TextButton.vue'
 
 /** Every stick as it is cut, section by section, with a box to tick for each piece. */
 const { plan, units, pointed, ticked, tick, effort, searchLonger } = useThisBed()
@@ -32,7 +33,7 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
     <h2 id="sticks-title">How each stick is cut</h2>
     <p v-if="cutting && !cutting.proven" class="no-print" role="status">
       <template v-if="effort > 1 && !searching">A longer search found no proof either: this is the best plan so far.</template>
-      <button v-else type="button" class="plain" :disabled="searching" @click="longer">{{ searching ? 'Searching longer …' : 'Search longer for a cheaper cutting' }}</button>
+      <TextButton v-else :disabled="searching" @click="longer">{{ searching ? 'Searching longer …' : 'Search longer for a cheaper cutting' }}</TextButton>
     </p>
     <Later v-for="s in sections" :key="s.stock">
       <div class="section">
@@ -41,13 +42,15 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
           <Figure :text="s.proven ? `proven best, ${printMoney(s.bound, plan.currency_sign)}` : `at most ${printMoney(s.cost - s.bound, plan.currency_sign)} over the best`" :worked="s.working?.bound" :of="`How good this cutting is: ${s.name}`" class="proof" />
         </p>
         <ol>
-          <li v-for="x in s.cut" :key="x.number" class="stick">
-            <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
-            <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
-            <div class="ticks">
-              <TickBox v-for="p in x.pieces" :key="p.key" :done="isDone(p.key)" :label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @tick="tick('cut', p.key, $event, p.length_mm)" @mouseenter="pointed = p.label" @mouseleave="pointed = null" @focusin="pointed = p.label" @focusout="pointed = null"><span class="figures">{{ p.label }}</span></TickBox>
-            </div>
-          </li>
+          <Later v-for="x in s.cut" :key="x.number">
+            <li class="stick">
+              <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
+              <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
+              <div class="ticks">
+                <TickBox v-for="p in x.pieces" :key="p.key" :done="isDone(p.key)" :label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @tick="tick('cut', p.key, $event, p.length_mm)" @mouseenter="pointed = p.label" @mouseleave="pointed = null" @focusin="pointed = p.label" @focusout="pointed = null"><span class="figures">{{ p.label }}</span></TickBox>
+              </div>
+            </li>
+          </Later>
         </ol>
       </div>
     </Later>

@@ -5,9 +5,10 @@ import { computed } from 'vue'
 import { useThisBed } from '@/bed/useBed'
 import { useStock } from '@/bed/useStock'
 import { printMoney, typeset } from '@/measure/print'
+import RowQuestions from '@/questions/RowQuestions.vue'
+import { useQuestions } from '@/questions/useQuestions'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
-import LengthField from '@/sheet/LengthField.vue'
-import NumberField from '@/sheet/NumberField.vue'
+import TextButton from '@/sheet/TextButton.vue'
 import { useSheet } from '@/state/sheet'
 
 /** What the yard really has of each section, and sticks to hand that cost nothing. */
@@ -27,6 +28,8 @@ const lengthStart = computed(() => startOf('bench.lengths.0') as object | undefi
 const stickStart = computed(() => startOf('bench.offcuts.0') as object | undefined)
 const addLength = (stock: string) => edit('bench.lengths', [...rows.value, { stock, ...lengthStart.value }])
 const addStick = (stock: string) => edit('bench.offcuts', [...offcuts.value, { stock, ...stickStart.value }])
+const { group } = useQuestions('bed')
+const [lengths, toHand] = [group('lengths'), group('offcuts')]
 const sign = computed(() => plan.value?.currency_sign ?? '')
 
 function takeOver(key: string) {
@@ -45,29 +48,26 @@ const without = <T,>(list: T[], n: number) => list.filter((_, at) => at !== n)
       <h3>{{ typeset(s.name) }}</h3>
       <template v-if="!own(s.stock)">
         <p>Sold at <span v-for="(l, n) in sold(s.stock)" :key="n" class="figures">{{ typeset(String(l.length)) }} for {{ printMoney(Number(l.price), sign) }}{{ n < sold(s.stock).length - 1 ? ', ' : '.' }} </span></p>
-        <button type="button" class="plain" @click="takeOver(s.stock)">My yard has other lengths or prices</button>
+        <TextButton @click="takeOver(s.stock)">My yard has other lengths or prices</TextButton>
       </template>
       <template v-else>
         <template v-for="(r, n) in rows" :key="n">
           <div v-if="isOf(r, s.stock)" class="row">
-            <LengthField :id="`length-${n}`" :path="`bench.lengths.${n}.length`" label="Length sold" />
-            <NumberField :id="`price-${n}`" :path="`bench.lengths.${n}.price`" label="Price of one" :before="sign" decimal />
-            <NumberField :id="`limit-${n}`" :path="`bench.lengths.${n}.limit`" label="At most, empty: any number" placeholder="any" optional before="at most" />
-            <button type="button" class="plain" :aria-label="`Take ${r.length} off the list`" @click="edit('bench.lengths', without(rows, n))">Remove</button>
+            <RowQuestions v-if="lengths" :group="lengths" :n="n" :sign="sign" />
+            <TextButton :aria-label="`Take ${r.length} off the list`" @click="edit('bench.lengths', without(rows, n))">Remove</TextButton>
           </div>
         </template>
         <n-button size="small" :disabled="!lengthStart" @click="addLength(s.stock)">One more length</n-button>
-        <button type="button" class="plain" @click="dropOwn(s.stock)">Back to the catalogue's lengths</button>
+        <TextButton @click="dropOwn(s.stock)">Back to the catalogue's lengths</TextButton>
       </template>
       <template v-for="(o, n) in offcuts" :key="`o${n}`">
         <div v-if="isOf(o, s.stock)" class="row">
           <span>To hand</span>
-          <LengthField :id="`offcut-${n}`" :path="`bench.offcuts.${n}.length`" label="Length to hand" />
-          <NumberField :id="`offcut-count-${n}`" :path="`bench.offcuts.${n}.count`" label="How many to hand" before="×" />
-          <button type="button" class="plain" :aria-label="`Forget the off-cut of ${o.length}`" @click="edit('bench.offcuts', without(offcuts, n))">Remove</button>
+          <RowQuestions v-if="toHand" :group="toHand" :n="n" />
+          <TextButton :aria-label="`Forget the off-cut of ${o.length}`" @click="edit('bench.offcuts', without(offcuts, n))">Remove</TextButton>
         </div>
       </template>
-      <button type="button" class="plain" :data-add-offcut="s.stock" :disabled="!stickStart" @click="addStick(s.stock)">I have a stick of this to hand</button>
+      <TextButton :data-add-offcut="s.stock" :disabled="!stickStart" @click="addStick(s.stock)">I have a stick of this to hand</TextButton>
     </div>
     <FieldTrouble path="bench.lengths" />
     <FieldTrouble path="bench.offcuts" />

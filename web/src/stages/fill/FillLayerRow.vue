@@ -11,6 +11,7 @@ import TickBox from '@/sheet/TickBox.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import TextButton from '@/sheet/TextButton.vue'
 import { useSheet } from '@/state/sheet'
 
 const props = defineProps<{ n: number; layer: Layer; placed?: FillLayer; last: number; tickKey: string }>()
@@ -82,9 +83,9 @@ const another = (key: string) => edit(path.value, { material: key, ...(byDepth.v
     <div class="last">
       <span class="faint small">{{ placed?.way === 'to hand' ? 'To hand: costs nothing.' : '' }}</span>
       <span class="moves no-print">
-        <button type="button" class="plain" :disabled="n === last" :aria-label="`Layer ${n + 1} up`" @click="emit('move', 1)">up</button>
-        <button type="button" class="plain" :disabled="n === 0" :aria-label="`Layer ${n + 1} down`" @click="emit('move', -1)">down</button>
-        <button type="button" class="plain" :disabled="last === 0" :aria-label="`Remove layer ${n + 1}`" @click="emit('remove')">remove</button>
+        <TextButton :disabled="n === last" :aria-label="`Layer ${n + 1} up`" @click="emit('move', 1)">up</TextButton>
+        <TextButton :disabled="n === 0" :aria-label="`Layer ${n + 1} down`" @click="emit('move', -1)">down</TextButton>
+        <TextButton :disabled="last === 0" :aria-label="`Remove layer ${n + 1}`" @click="emit('remove')">remove</TextButton>
       </span>
     </div>
   </div>

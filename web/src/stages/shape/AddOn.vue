@@ -7,6 +7,7 @@ import { useSetTo } from '@/questions/useSetTo'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
 import TickBox from '@/sheet/TickBox.vue'
+import TextButton from '@/sheet/TextButton.vue'
 import { useSheet } from '@/state/sheet'
 
 /** One add-on: a box to tick; once it is there, one line that says what it is, and its questions when opened. */
@@ -27,7 +28,7 @@ function put(on: boolean) {
   <Question :ask="group.title">
     <div class="row">
       <TickBox :id="`add-${group.key}`" :done="there" :disabled="!there && !start" :label="group.title" @tick="put">{{ group.says }}</TickBox>
-      <button v-if="there" type="button" class="plain no-print" :aria-expanded="opened || wrong" :aria-label="`${group.title}: ${opened ? 'fold' : 'change'}`" @click="opened = !opened">{{ opened ? 'fold' : 'change' }}</button>
+      <TextButton v-if="there" class="no-print" :aria-expanded="opened || wrong" :aria-label="`${group.title}: ${opened ? 'fold' : 'change'}`" @click="opened = !opened">{{ opened ? 'fold' : 'change' }}</TextButton>
     </div>
     <p v-if="there && !opened" class="line">{{ line }}</p>
     <FieldTrouble :path="group.path" />

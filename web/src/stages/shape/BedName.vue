@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useThisBed } from '@/bed/useBed'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import TextButton from '@/sheet/TextButton.vue'
 
 const { id, saved, draft, edit, problemAt } = useThisBed()
 const yard = useBedsOfYard()
@@ -25,8 +26,8 @@ async function remove() {
       :value="draft?.name ?? ''" placeholder="" class="title" :status="problemAt('name') ? 'error' : undefined"
       :input-props="{ 'aria-label': 'Name of the bed', maxlength: 80, autocomplete: 'off', 'aria-invalid': Boolean(problemAt('name')) }" @update:value="edit('name', $event)"
     />
-    <button type="button" class="plain no-print" @click="copy">Copy</button>
-    <button type="button" class="plain no-print" @click="remove">Delete</button>
+    <TextButton class="no-print" @click="copy">Copy</TextButton>
+    <TextButton class="no-print" @click="remove">Delete</TextButton>
   </div>
   <FieldTrouble path="name" />
 </template>

@@ -7,6 +7,7 @@ import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
 import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 import Question from '@/sheet/Question.vue'
+import TextButton from '@/sheet/TextButton.vue'
 
 /** Which construction; changing it keeps what still makes sense and says what was dropped. */
 const { id, draft, change, units, valueAt } = useThisBed()
@@ -35,13 +36,13 @@ async function take(next: string) {
 
 <template>
   <Question ask="Built of">
-    <p class="row"><strong>{{ titleOf(offers, kind) }}</strong> <button type="button" class="plain no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</button> <router-link class="no-print" :to="{ name: 'weigh', params: { id } }">Weigh up</router-link></p>
+    <p class="row"><strong>{{ titleOf(offers, kind) }}</strong> <TextButton class="no-print" :aria-expanded="picking" @click="picking = !picking">{{ picking ? 'Leave it' : 'Build it another way' }}</TextButton> <router-link class="no-print" :to="{ name: 'weigh', params: { id } }">Weigh up</router-link></p>
     <p v-if="decided" class="decided">Kept after weighing up<template v-if="decided.over?.length"> over {{ decided.over.join(', ') }}</template>: “{{ decided.reason }}”</p>
     <p v-if="said" class="said" role="alert">It cannot be built that way: {{ typeset(said) }}</p>
     <div v-if="dropped.length" class="said" role="status">
       <p>Dropped or changed on the way:</p>
       <ul><li v-for="d in dropped" :key="d">{{ typeset(d) }}</li></ul>
-      <button type="button" class="plain" @click="dropped = []">Good</button>
+      <TextButton @click="dropped = []">Good</TextButton>
     </div>
   </Question>
   <ConstructionPicker v-if="picking" :units="units" :taken="kind" @take="take" />

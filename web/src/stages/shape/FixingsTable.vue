@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NTable } from 'naive-ui'
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
@@ -14,7 +15,7 @@ const notes = computed(() => plan.value?.notes ?? [])
 <template>
   <section v-if="fixings.length" class="fixings" aria-labelledby="fixings-title">
     <h2 id="fixings-title">Fixings</h2>
-    <table>
+    <n-table size="small" :bordered="false">
       <thead><tr><th>Joint</th><th class="right">How many</th><th>With</th><th class="right">Bite</th></tr></thead>
       <tbody>
         <tr v-for="f in fixings" :key="f.joint + f.screw + f.bite_mm" :data-joint="f.joint" :class="{ wrong: f.trouble }">
@@ -24,7 +25,7 @@ const notes = computed(() => plan.value?.notes ?? [])
           <td class="right"><Figure :text="printLength(f.bite_mm, units)" :worked="f.working?.bite_mm" :of="`Bite, ${f.joint}`" /></td>
         </tr>
       </tbody>
-    </table>
+    </n-table>
     <dl v-if="notes.length" class="notes">
       <template v-for="n in notes" :key="n.name"><dt>{{ n.name }}</dt><dd>{{ typeset(n.words) }}</dd></template>
     </dl>

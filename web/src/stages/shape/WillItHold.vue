@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton, NTable } from 'naive-ui'
 import { useElementVisibility } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
@@ -41,10 +42,10 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
       <p v-if="tried !== open" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
       <ul v-else>
-        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><button type="button" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">answers {{ r.answers.join(', ') }}</span></li>
+        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">answers {{ r.answers.join(', ') }}</span></li>
       </ul>
     </div>
-    <table>
+    <n-table size="small" :bordered="false">
       <thead><tr><th>Member</th><th class="right">Bows</th><th class="right">Could span</th><th class="right">Stress</th></tr></thead>
       <tbody>
         <tr v-for="m in strength.members" :key="m.side + m.what" :data-member="`${m.side} ${m.what}`" :class="{ wrong: !m.holds }">
@@ -54,7 +55,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
           <td class="right"><Figure :text="`${Math.round(m.stress_ratio * 100)} %`" :worked="m.working?.stress_ratio" :of="`Stress of the ${m.what}, ${m.side}`" /></td>
         </tr>
       </tbody>
-    </table>
+    </n-table>
     <p v-if="strength.posts">Posts hold <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall each: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> at the ground, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what they take. A pole alone would want <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth of a pole by formula" /> in the ground; the school gives <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>, since corners and boards share the push.</p>
     <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span>: {{ t.words }}.</p>
     <GroupFold v-if="loads" :group="loads" class="no-print" unset="as usual for wet soil" />
@@ -65,10 +66,8 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
 .hold { margin-top: 16px; border-top: 1px solid var(--rule); padding-top: 8px; display: grid; gap: 8px; }
 .remedies { border-left: 4px solid var(--rust); padding-left: 10px; }
 .remedies li { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: center; padding: 2px 0; }
-.do { background: var(--sheet); border: 1px solid var(--chalk); color: var(--chalk); padding: 4px 10px; min-height: 32px; cursor: pointer; }
-.do:hover { background: var(--chalk-wash); }
+.do { height: auto; min-height: 32px; white-space: normal; text-align: left; }
 .wrong { background: var(--rust-wash); }
 .says { display: block; font-size: 13px; color: var(--faint); }
-@media (pointer: coarse) { .do { min-height: 44px; } }
 td.right { white-space: nowrap; }
 </style>

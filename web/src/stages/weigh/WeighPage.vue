@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NButton, NInput } from 'naive-ui'
+import { NButton, NInput, NTable } from 'naive-ui'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -21,6 +21,8 @@ const router = useRouter()
 const trouble = ref('')
 const keeping = ref<number | null>(null)
 const reason = ref('')
+/** What is wrong with a field that is asked for here stands beside it. */
+const elsewhere = computed(() => problems.value.filter((p) => !/^designs\.[1-9]\.(name|height|courses)$/.test(p.field)))
 const units = computed<Units>(() => bed.units.value)
 
 onMounted(async () => {
@@ -69,11 +71,11 @@ async function keep() {
     <h1>Weigh up</h1>
     <p class="faint">Up to four ways of building it. No score: the better figure of each row is marked, and which matters is yours to say.</p>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
-    <div v-if="problems.length" class="wrong" role="alert"><p v-for="p in problems" :key="p.field">{{ typeset(p.message) }} You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p></div>
+    <div v-if="elsewhere.length" class="wrong" role="alert"><p v-for="p in elsewhere" :key="p.field">{{ typeset(p.message) }} You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p></div>
     <div class="scroll" tabindex="0" aria-label="The comparison">
-      <table>
+      <n-table size="small" :bordered="false">
         <thead>
-          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :first="n === 0" :n="n" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
+          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :n="n" :problems="problems" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
         </thead>
         <tbody v-if="weighed">
           <tr class="pictures"><td></td><td v-for="(view, n) in pictures" :key="n"><PlainDrawing v-if="view" :view="view" :scale="150 / frameAt(view, 1).right" :name="`weigh-${n}`" /></td></tr>
@@ -84,7 +86,7 @@ async function keep() {
           <tr><th scope="row">What it is</th><td v-for="(looks, n) in weighed.needs_a_look" :key="n" class="looks"><p v-for="l in looks" :key="l">{{ typeset(l) }}</p></td></tr>
           <tr><td></td><td v-for="(_, n) in weighed.names" :key="n"><n-button size="small" @click="keeping = n">Keep this one</n-button></td></tr>
         </tbody>
-      </table>
+      </n-table>
     </div>
     <form v-if="keeping !== null" class="keep" @submit.prevent="keep">
       <label for="reason">Why “{{ variants[keeping]?.name }}”?</label>
