@@ -40,6 +40,22 @@ describe('the plan of a draft', () => {
     expect(planning.has(['strength'])).toBe(false)
   })
 
+  it('fetches what is looked at besides, with every edit, until nobody looks any more', async () => {
+    const plan = vi.spyOn(api, 'plan').mockImplementation(() => ok(fresh({ totals: {} }, { totals: 'a' })))
+    const planning = begin()
+    await planning.show(['totals'], null)
+    await planning.ask(design('A'))
+    plan.mockImplementation(() => ok(fresh({ sides: { elevations: [] } }, { totals: 'a', sides: 's' })))
+    await planning.alsoShow('sides', true, design('A'))
+    expect(planning.has(['totals', 'sides'])).toBe(true)
+    await planning.ask(design('B'))
+    expect(plan.mock.lastCall?.[1].chapters).toEqual(['totals', 'sides'])
+    await planning.alsoShow('sides', false, design('B'))
+    await planning.ask(design('C'))
+    expect(plan.mock.lastCall?.[1].chapters).toEqual(['totals'])
+    expect(plan).toHaveBeenCalledTimes(4)
+  })
+
   it('drops an answer that comes late', async () => {
     const late = slow<Answer<Fresh>>()
     vi.spyOn(api, 'plan').mockImplementationOnce(() => late.promise).mockImplementation(() => ok(fresh({ totals: { cost: 2 } }, { totals: 'b' })))

@@ -88,6 +88,7 @@ export function useBed(id: string) {
   return {
     ...saving, ...ticks, id, yard, unreadable, plan, trouble, pointed, units, open, searchLonger, resolve,
     effort: planning.effort, hasWorkings: planning.hasWorkings, has: planning.has, wantWorkings: planning.wantWorkings,
+    alsoShow: (chapter: string, on: boolean) => planning.alsoShow(chapter, on, saving.draft.value),
     show: (chapters: string[]) => planning.show(chapters, saving.draft.value),
   }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from './ViewDrawing.vue'
@@ -9,13 +9,15 @@ import ViewDrawing from './ViewDrawing.vue'
 /** The bed itself, always there: plan and section, its sides one by one with the corner, or the solid. */
 defineProps<{ bows?: boolean }>()
 const SolidView = defineAsyncComponent(() => import('@/solid/SolidView.vue'))
-const { plan, pointed, units } = useThisBed()
+const { alsoShow, plan, pointed, units } = useThisBed()
 const VIEWS = [
   { key: 'across', name: 'Plan and section' },
   { key: 'sides', name: 'Sides and corner' },
   { key: 'solid', name: 'Solid' },
 ] as const
 const shown = ref<(typeof VIEWS)[number]['key']>('across')
+/** The sides are drawn once they are looked at. */
+watch(shown, (view) => void alsoShow('sides', view === 'sides'))
 const paper = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(paper)
 const room = computed(() => ({ width: Math.max(280, width.value || 700), height: Math.max(400, height.value || 600) }))
@@ -34,15 +36,15 @@ const half = computed(() => Math.min(room.value.width, 340))
     </div>
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
-      <template v-if="plan && shown === 'across'">
-        <ViewDrawing name="plan" :view="plan.drawings.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
-        <ViewDrawing name="section" :view="plan.drawings.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
+      <template v-if="plan?.across && shown === 'across'">
+        <ViewDrawing name="plan" :view="plan.across.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
+        <ViewDrawing name="section" :view="plan.across.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
       </template>
       <SolidView v-else-if="plan && shown === 'solid'" @missing="missing" />
-      <template v-else-if="plan">
-        <ViewDrawing v-for="(v, n) in plan.drawings.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
+      <template v-else-if="plan?.sides">
+        <ViewDrawing v-for="(v, n) in plan.sides.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
         <div class="corners">
-          <ViewDrawing v-for="(v, n) in plan.drawings.corners" :key="v.name" :name="`corner-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />
+          <ViewDrawing v-for="(v, n) in plan.sides.corners" :key="v.name" :name="`corner-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />
         </div>
       </template>
     </div>

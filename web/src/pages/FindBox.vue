@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { NButton, NInput, NModal } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 
 /** Light up a piece by its label, on the drawing and in the lists. */
 const open = defineModel<boolean>('open', { required: true })
-const { plan, pointed } = useThisBed()
+const { alsoShow, plan, pointed } = useThisBed()
 const typed = ref('')
 const wanted = computed(() => typed.value.trim().toUpperCase())
-const labels = computed(() => new Set(plan.value?.drawings.elevations.flatMap((v) => v.shapes.map((s) => s.part ?? '')).filter(Boolean)))
+const labels = computed(() => new Set(plan.value?.parts?.map((p) => p.label)))
+watch(open, (on) => void alsoShow('parts', on), { immediate: true })
 const there = computed(() => [...labels.value].some((label) => label === wanted.value || label.replace(/\d+$/, '') === wanted.value))
 function show() {
   if (!there.value) return

@@ -12,7 +12,7 @@ interface Sheet {
 }
 
 /** What every page of a bed shows: the drawing, the line, the tape, what is understood and what needs a look. */
-export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'drawings', 'starts', 'buying']
+export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'notes', 'fixings', 'strength'] },

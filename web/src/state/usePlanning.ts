@@ -11,6 +11,8 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   const effort = ref(1)
   const hasWorkings = ref(false)
   let wanted: string[] = []
+  /** Chapters that something on the page looks at, whichever stage it is. */
+  const besides = new Set<string>()
   let marks: Record<string, string> = {}
   let planned: Design | null = null
   let asking: AbortController | null = null
@@ -19,7 +21,7 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   async function ask(draft: Design): Promise<Found> {
     asking?.abort()
     const mine = (asking = new AbortController())
-    const chapters = [...wanted]
+    const chapters = [...wanted, ...besides]
     let answer
     try {
       answer = await api.plan(draft, { bed, chapters, have: marks, effort: effort.value, signal: mine.signal })
@@ -54,14 +56,25 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   /** The chapters that the screen shows from now on; those missing are fetched. */
   async function show(chapters: string[], draft: Design | null) {
     wanted = chapters
-    if (draft && plan.value && chapters.some((key) => !(key in (plan.value as object)))) await ask(draft)
+    await fetchMissing(draft)
+  }
+
+  /** Something on the page looks at a chapter from now on, or no longer. */
+  async function alsoShow(chapter: string, on: boolean, draft: Design | null) {
+    if (on) besides.add(chapter)
+    else besides.delete(chapter)
+    await fetchMissing(draft)
+  }
+
+  async function fetchMissing(draft: Design | null) {
+    if (draft && plan.value && [...wanted, ...besides].some((key) => !(key in (plan.value as object)))) await ask(draft)
   }
 
   /** Fetch the workings of what is on the screen, once somebody looks at one. */
   async function wantWorkings(): Promise<void> {
     const of = planned
     if (!of || hasWorkings.value) return
-    const answer = await api.plan(of, { bed, chapters: wanted, effort: effort.value, workings: true })
+    const answer = await api.plan(of, { bed, chapters: [...wanted, ...besides], effort: effort.value, workings: true })
     if (!answer.ok || of !== planned) return
     plan.value = { ...(plan.value as Plan), ...answer.value }
     hasWorkings.value = true
@@ -69,5 +82,5 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
 
   const has = (chapters: string[]) => plan.value !== null && chapters.every((key) => key in (plan.value as object))
   onScopeDispose(() => asking?.abort())
-  return { plan, trouble, effort, hasWorkings, ask, show, wantWorkings, has }
+  return { plan, trouble, effort, hasWorkings, ask, show, alsoShow, wantWorkings, has }
 }

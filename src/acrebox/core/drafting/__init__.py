@@ -2,8 +2,21 @@
 how it looks.
 """
 
-from acrebox.core.drafting.draw import draw
-from acrebox.core.drafting.model import Arc, Dimension, Drawings, Drawn, View
+from acrebox.core.drafting.draw import draw_across, draw_sides
+from acrebox.core.drafting.model import Across, Arc, Dimension, Drawings, Drawn, Sides, View
 from acrebox.core.drafting.solids import SolidPart, Solids, solids
 
-__all__ = ["Arc", "Dimension", "Drawings", "Drawn", "SolidPart", "Solids", "View", "draw", "solids"]
+__all__ = [
+    "Across",
+    "Arc",
+    "Dimension",
+    "Drawings",
+    "Drawn",
+    "Sides",
+    "SolidPart",
+    "Solids",
+    "View",
+    "draw_across",
+    "draw_sides",
+    "solids",
+]

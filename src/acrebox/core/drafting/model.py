@@ -76,17 +76,26 @@ class View(BaseModel):
     ground: float | None = None
 
 
-class Drawings(BaseModel):
-    """Plan from above; section across the bed, between posts; one elevation a side; a corner, course by
-    course.
-    """
+class Across(BaseModel):
+    """Plan from above; section across the bed, between posts."""
 
     model_config = ConfigDict(frozen=True)
 
     plan: View
     section: View
+
+
+class Sides(BaseModel):
+    """One elevation a side; a corner, course by course."""
+
+    model_config = ConfigDict(frozen=True)
+
     elevations: list[View]
     corners: list[View]
+
+
+class Drawings(Across, Sides):
+    """All views of a bed."""
 
     @property
     def picture(self) -> View:

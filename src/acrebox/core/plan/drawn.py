@@ -1,12 +1,25 @@
 """The bed drawn: views from its bodies, and its parts as solids."""
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.drafting import Drawings, Solids, draw, solids
+from acrebox.core.drafting import Across, Drawings, Sides, Solids, draw_across, draw_sides, solids
+
+
+def across_of(seen: Seen) -> Across:
+    """Plan and section."""
+    return draw_across(seen.assembly, seen.layers, seen.takeoff.part_labels)
+
+
+def sides_of(seen: Seen) -> Sides:
+    """Elevations and corners."""
+    return draw_sides(seen.assembly, seen.takeoff.part_labels, seen.fixings)
 
 
 def drawings_of(seen: Seen) -> Drawings:
-    """Plan, section, elevations, corners."""
-    return draw(seen.assembly, seen.layers, seen.takeoff.part_labels, seen.fixings)
+    """All of them."""
+    across, sides = seen.of(ACROSS), seen.of(SIDES)
+    return Drawings(
+        plan=across.plan, section=across.section, elevations=sides.elevations, corners=sides.corners
+    )
 
 
 def solids_of(seen: Seen) -> Solids:
@@ -14,11 +27,34 @@ def solids_of(seen: Seen) -> Solids:
     return solids(seen.assembly, seen.takeoff.part_labels)
 
 
+# The views on a screen are asked for by themselves: those of the sides are half of the work.
+ACROSS = register(
+    Chapter(
+        key="across",
+        stage="shape",
+        reads=("assembly", "layers", "takeoff"),
+        work=across_of,
+        model=Across,
+        judged=False,
+        aside=True,
+    )
+)
+SIDES = register(
+    Chapter(
+        key="sides",
+        stage="shape",
+        reads=("assembly", "takeoff", "fixed"),
+        work=sides_of,
+        model=Sides,
+        judged=False,
+        aside=True,
+    )
+)
 DRAWINGS = register(
     Chapter(
         key="drawings",
         stage="shape",
-        reads=("assembly", "layers", "takeoff", "fixed"),
+        reads=("across", "sides"),
         work=drawings_of,
         model=Drawings,
         judged=False,
