@@ -174,6 +174,10 @@ def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
         "held_by": draw(st.sampled_from(["posts_inside", "posts_outside", "corner_blocks"])),
         **posts(draw, ["post-75x75", "post-4x4"]),
     }
+    if construction["held_by"] == "corner_blocks":
+        # Thick timbers and flat ones stand on blocks only by some styles of corner.
+        construction |= {"sleeper": "sleeper-50x200", "lay": "edge"}
+        construction["blocks"] = draw(st.sampled_from(["outside", "inside"]))
     if construction["lay"] == "flat":
         outline = {**outline, "length": "2.2 m", "width": "1.4 m", "measured": "outside"}
     if outline["shape"] == "rectangle" and construction["held_by"] == "posts_inside" and draw(st.booleans()):

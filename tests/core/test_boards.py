@@ -69,7 +69,6 @@ def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
         ({"height": "0"}, "height", "more than nothing"),
         ({"height": None}, "height", "one of the two"),
         ({"courses": 2}, "height", "one of the two"),
-        ({"outline__length": "20 ft"}, "bench.lengths", "fits no stick"),
         ({"construction__board": "3x9"}, "construction.board", "no timber called"),
         ({"construction__kind": "straw"}, "construction", "boards"),
         ({"construction__post_limit": "2 in"}, "construction.post_limit", "against each other"),

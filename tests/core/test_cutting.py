@@ -11,7 +11,6 @@ from acrebox.core.bench.mixes import equal_mixes
 from acrebox.core.bench.pricing import all_patterns, make_pricer
 from acrebox.core.bench.problem import check_plan
 from acrebox.core.bench.work import Work
-from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document
 from sample import document
 
@@ -151,16 +150,15 @@ def test_trim_and_kerf_leave_the_off_cut_that_a_tape_would_find() -> None:
 
 
 def test_both_ends_squared_leave_less() -> None:
-    with pytest.raises(DesignError, match="fits no stick"):
-        plan_document(
-            document(
-                bench={
-                    "trim": "1 in",
-                    "trim_ends": "both",
-                    "lengths": [{"stock": "2x8", "length": "97 in", "price": "10"}],
-                }
-            )
-        )
+    """Eight feet from a stick an inch longer: squared at both ends it is too short, and is joined."""
+
+    def longest(ends: str) -> float:
+        lengths = [{"stock": "2x8", "length": "97 in", "price": "10"}]
+        plan = plan_document(document(bench={"trim": "1 in", "trim_ends": ends, "lengths": lengths}))
+        return max(c["length_mm"] for c in plan["cuts"] if c["role"] == "wall board")
+
+    assert longest("one") == pytest.approx(96 * 25.4)
+    assert longest("both") < 95 * 25.4
 
 
 def test_each_stop_setting_is_used_once_longest_first() -> None:

@@ -175,7 +175,6 @@ def numbers(value: Any) -> Any:
     return [numbers(v) for v in value] if isinstance(value, list) else value
 
 
-@pytest.mark.xfail(strict=True, reason="issue 9, Every part held: joins of course 2 have no post")
 def test_every_end_of_a_sleeper_is_held() -> None:
     bed = built(
         {

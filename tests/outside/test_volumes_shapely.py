@@ -64,7 +64,7 @@ def test_polygon_mitres_in_closed_form(sides: int) -> None:
     assert len(walls) == sides
     for wall in walls:
         assert wall.solid.overall == pytest.approx(side, abs=1e-3)
-        assert wall.solid.ends[0].mitre == pytest.approx(180 / sides, abs=1e-3)
+        assert wall.solid.ends[0].bevel == pytest.approx(180 / sides, abs=1e-3)
     assert bed.inner.sides[0].length == pytest.approx((flats - 90) * tan(pi / sides), abs=1e-3)
     assert bed.outline.area == pytest.approx(
         sides / 2 * (side / 2 / sin(pi / sides)) ** 2 * 2 * sin(pi / sides) * cos(pi / sides), rel=1e-6

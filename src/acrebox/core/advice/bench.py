@@ -51,6 +51,29 @@ def cutting_gap(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
+    "past-the-tilt",
+    stage="bench",
+    level="fix",
+    field="bench.tilt",
+    why="A bevel that the blade cannot lean to is not one pass of the saw, and a forced cut wanders.",
+)
+def past_the_tilt(seen: Seen) -> Iterator[Finding]:
+    most = seen.design.bench.tilt
+    steep = {
+        group.label: max(abs(end.bevel) for end in group.piece.ends)
+        for group in seen.takeoff.cut
+        if any(abs(end.bevel) > most + 0.01 for end in group.piece.ends)
+    }
+    if steep:
+        named = ", ".join(f"{label} {angle:.4g}°" for label, angle in steep.items())
+        yield Finding(
+            f"Bevels past the saw's tilt of {most:g}°: {named}.",
+            "Mark the cut on all four faces and saw it by hand, stand the piece on a wedge of the difference,"
+            " or let the sides butt at that corner.",
+        )
+
+
+@rule(
     "made-misfit",
     stage="bench",
     level="fix",

@@ -30,7 +30,8 @@ def reach_across(bed: Assembly) -> float:
 def reach(seen: Seen) -> Iterator[Finding]:
     across, show = reach_across(seen.assembly), seen.show
     field = "outline" if seen.design.outline.shape in ("regular", "polygon") else "outline.width"
-    if seen.design.site.reach is Reach.TWO_SIDES:
+    # Of a bed against a wall one side is left to work from.
+    if seen.design.site.reach is Reach.TWO_SIDES and "stands_out" not in seen.assembly.facts:
         most = limit("reach_two_sides")
         if across > most + 20:
             yield Finding(

@@ -6,6 +6,7 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
+from acrebox.core.construction.corner_blocks import BETWEEN_BLOCKS
 from acrebox.core.strength import Bent
 
 
@@ -23,7 +24,7 @@ def bow(seen: Seen) -> Iterator[Finding]:
     if worst is None:
         return
     if worst.length > worst.rule + 1:
-        postless = seen.assembly.stance is None and worst.between == "posts"
+        postless = worst.between == BETWEEN_BLOCKS
         here = [
             m for m in seen.strength.members if m.case.side == worst.side and m.case.between == worst.between
         ]
@@ -38,8 +39,12 @@ def bow(seen: Seen) -> Iterator[Finding]:
             f"{show.length(worst.length)} between {worst.between} on {worst.side}: by the rule of thumb"
             f" {worst.what} {show.length(worst.thickness)} thick want one every"
             f" {show.length(worst.rule)}.{beside}",
-            f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker"
-            f" {worst.what}.",
+            (
+                f"Hold them by posts, or take thicker {worst.what}."
+                if postless
+                else f"Set the limit between {worst.between} to {show.length(worst.rule)}, or take thicker"
+                f" {worst.what}."
+            ),
             level="note" if fine else None,
             field="construction.held_by" if postless else limits[0] if limits else None,
         )

@@ -16,6 +16,7 @@ from acrebox.core.assembly.parts import (
     stick,
 )
 from acrebox.core.assembly.roles import Role, is_post, role, role_order
+from acrebox.core.assembly.sawing import Sawn, ends_in_words, sawn
 
 __all__ = [
     "Assembly",
@@ -30,6 +31,7 @@ __all__ = [
     "Pull",
     "Role",
     "RollPiece",
+    "Sawn",
     "SheetPiece",
     "Span",
     "Stance",
@@ -39,11 +41,13 @@ __all__ = [
     "WallAlong",
     "WallLayer",
     "WholePiece",
+    "ends_in_words",
     "is_post",
     "of_role",
     "prism",
     "role",
     "role_order",
+    "sawn",
     "stick",
     "within_walls",
 ]

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from acrebox.core.assembly.roles import Role, role
+from acrebox.core.assembly.sawing import Sawn, sawn
 from acrebox.core.measure.convert import tenths
 from acrebox.core.shape.bodies import SQUARE, Body, Box, EndCut, Notch
 
@@ -22,8 +23,8 @@ class Piece:
 
 @dataclass(frozen=True, kw_only=True)
 class StickPiece(Piece):
-    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to,
-    ends, notches.
+    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to, how
+    it is sawn where it is no plain length.
 
     `allowance` is cut longer than it ends up: a lap, or what is trimmed in place.
     """
@@ -32,9 +33,7 @@ class StickPiece(Piece):
     allowance: float = 0.0
     allowed_for: str = "to trim in place"
     ripped: float | None = None
-    ends: tuple[EndCut, EndCut] = (SQUARE, SQUARE)
-    notches: tuple[Notch, ...] = ()
-    over_edge: bool = False
+    sawn: Sawn | None = None
 
     @property
     def length(self) -> float:
@@ -44,11 +43,18 @@ class StickPiece(Piece):
     @property
     def likeness(self) -> tuple[object, ...]:
         """Length, width sawn to, end cuts, notches: a piece turned round is the same piece."""
-        ends = sorted((round(abs(e.mitre), 2), round(abs(e.bevel), 2)) for e in self.ends)
-        notches = tuple(
-            tuple((round(a, 1), round(b, 1)) for a, b in (n.along, n.face, n.through)) for n in self.notches
-        )
-        return -tenths(self.length), -tenths(self.ripped or 0.0), tuple(ends), notches
+        shape = self.sawn.likeness if self.sawn else ()
+        return -tenths(self.length), -tenths(self.ripped or 0.0), shape
+
+    @property
+    def ends(self) -> tuple[EndCut, EndCut]:
+        """How its ends are cut, as it lies on the saw."""
+        return self.sawn.ends if self.sawn else (SQUARE, SQUARE)
+
+    @property
+    def notches(self) -> tuple[Notch, ...]:
+        """What is cut out of it, as it lies on the saw."""
+        return self.sawn.notches if self.sawn else ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -127,9 +133,7 @@ def stick(
         finished=box.overall,
         allowance=allowance,
         ripped=ripped,
-        ends=box.ends,
-        notches=box.notches,
-        over_edge=any(end != SQUARE for end in box.ends),
+        sawn=sawn(box),
     )
     return Part(name=name, role=role(role_name), body=box, piece=piece, side=side, course=course)
 

@@ -7,11 +7,20 @@ from pydantic import Field
 from acrebox.core.assembly import Assembly, Part, WallAlong, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.joining import corner_joints, post_joints
+from acrebox.core.construction.joins import (
+    Joins,
+    Ways,
+    check_bearing,
+    choose_joins,
+    course_pieces,
+    posts_behind,
+)
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
     alone,
     chosen_limit,
+    set_in_for,
     set_posts,
     spacing_rule,
     spans_of,
@@ -19,10 +28,12 @@ from acrebox.core.construction.posts import (
     stand_height,
 )
 from acrebox.core.construction.registry import builds
-from acrebox.core.construction.sections import choose_timber
+from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick, sold_sticks
+from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import CORNERS, POST_QUESTIONS, Corner, Design, MeasuredStick, Posted, asks
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
@@ -60,8 +71,33 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness), post.width, show)
     line = WallLine(outline, board.thickness, choice.corner)
-    walls = _walls(line, courses, board.timber.key, board.width)
-    posts, runs = set_posts(PostLine(inner, post, outward=False, limit=limit), choice, foot, {}, show)
+    joins, offer = choose_joins(
+        Ways(
+            line=line,
+            face=inner,
+            outward=False,
+            courses=courses.count,
+            overlap=Length(size("joins_apart")),
+            most=longest_stick(design, board.timber, book),
+            sold=sold_sticks(design, board.timber, book),
+            post=post,
+            posts_sold=sold_sticks(design, post.timber, book),
+            foot=foot,
+            limit=limit,
+            show=show,
+        ),
+        "cheaper",
+    )
+    check_bearing(joins, post.width, choice.post, show)
+    walls = _walls(line, courses, joins, board)
+    marks = posts_behind(inner, line, joins)
+    posts, runs = set_posts(
+        PostLine(inner, post, False, limit, set_in_for(board.thickness, post.width)),
+        choice,
+        foot,
+        marks,
+        show,
+    )
     return Assembly(
         outline=outline,
         inner=inner,
@@ -75,35 +111,42 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         compartments=(within_walls(inner, courses.height, posts),),
         spans=spans_of(runs, board.thickness, "boards"),
         loads=(
-            *_bottom_boards(line, courses, runs, board.timber.key),
+            *_bottom_boards(line, courses, runs, joins, board.timber.key),
             *alone(post, foot, max(bay for _, bay, _ in runs), choice),
         ),
         stance=foot,
         timbers=(board.used, post.used),
+        notes=_notes(joins, line, offer),
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
     )
 
 
-def _walls(line: WallLine, courses: Courses, stock: str, stock_width: float) -> list[Part]:
+def _walls(line: WallLine, courses: Courses, joins: Joins, board: ChosenTimber) -> list[Part]:
     return [
         stick(
-            f"{side.name} {course}",
+            name,
             "wall board",
-            stock,
+            board.timber.key,
             box,
             side=side.name,
             course=course,
-            ripped=courses.ripped(course, stock_width),
+            ripped=courses.ripped(course, board.width),
         )
         for course in range(1, courses.count + 1)
         for side in line.outline.sides
-        for box in line.pieces(side, course, courses.base(course), courses.of(course))
+        for name, box in course_pieces(line, courses, joins, side, course)
     ]
 
 
+def _notes(joins: Joins, line: WallLine, offer: str) -> dict[str, str]:
+    if not joins.any:
+        return {}
+    return {"joints": joins.words(line), **({"joined": offer} if offer else {})}
+
+
 def _bottom_boards(
-    line: WallLine, courses: Courses, runs: list[tuple[Side, float, int]], stock: str
+    line: WallLine, courses: Courses, runs: list[tuple[Side, float, int]], joins: Joins, stock: str
 ) -> list[WallAlong]:
     """The bottom board of every side: the soil is deepest there."""
     return [
@@ -114,7 +157,7 @@ def _bottom_boards(
             limit_field="construction.post_limit",
             stock=stock,
             span=bay,
-            spans=min(4, count),
+            spans=max(1, min(4, count // (len(joins.of(line.outline.sides[side.index], 1)) + 1))),
             low=0.0,
             high=courses.of(1),
             breadth=courses.of(1),

@@ -11,10 +11,13 @@ from acrebox.core.measure.printing import Printer
 
 @dataclass(frozen=True)
 class Courses:
-    """Heights of the courses from the ground up [mm], and what a whole one measures."""
+    """Heights of the courses from the ground up [mm], what a whole one measures, and the tongue that goes
+    into the next one's groove.
+    """
 
     heights: tuple[float, ...]
     whole: float
+    tongue: float = 0.0
 
     @property
     def count(self) -> int:
@@ -34,8 +37,16 @@ class Courses:
         return self.heights[course - 1]
 
     def ripped(self, course: int, stock_width: float) -> float | None:
-        """The width [mm] a course's boards are sawn to, or None where they are whole."""
-        return self.of(course) if self.of(course) < stock_width - size("tape_tolerance") else None
+        """The width [mm] a course's boards are sawn to, or None where they are whole.
+
+        The bottom course loses its groove and keeps its tongue, the top one its tongue alone; those between
+        keep both.
+        """
+        tongued = self.tongue if course < self.count else 0.0
+        grooved = self.tongue if course > 1 else 0.0
+        wide = self.of(course) + tongued
+        whole = stock_width if tongued and grooved else stock_width - size("tape_tolerance")
+        return wide if wide < whole - 1e-6 else None
 
 
 def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
@@ -71,11 +82,11 @@ def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, sh
         raise _no_whole_course(height, cover, tongue, design.height.text, show)
     full = floor((height + tongue) / cover)
     below = _whole(full, cover, tongue).heights if full else ()
-    return Courses((*below, height - sum(below)), cover)
+    return Courses((*below, height - sum(below)), cover, tongue)
 
 
 def _whole(count: int, cover: float, tongue: float) -> Courses:
-    return Courses((cover - tongue, *[cover] * (count - 1)), cover)
+    return Courses((cover - tongue, *[cover] * (count - 1)), cover, tongue)
 
 
 def _no_whole_course(height: float, cover: float, tongue: float, text: object, show: Printer) -> Exception:

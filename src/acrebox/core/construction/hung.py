@@ -1,5 +1,6 @@
 """A bed hung on a wall: ledger posts bolted to it, their anchors, and what of the wall must stay free."""
 
+import itertools
 from collections.abc import Callable, Sequence
 
 from acrebox.core.assembly import Good, Part, Stance, stick
@@ -41,7 +42,15 @@ def hung_side(how: WallHung, outline: Outline) -> Side:
     sides = {side.name: side for side in outline.sides}
     if how.side not in sides:
         raise refuse("construction.hung.side", how.side, "The bed has no such side.", ", ".join(sides))
-    return sides[how.side]
+    found = sides[how.side]
+    if any(abs(corner - 90) > 1e-6 for corner in (found.corner_start, found.corner_end)):
+        raise refuse(
+            "construction.hung.side",
+            how.side,
+            "The sides next to it would not run square to the wall.",
+            "a side with a square corner at both ends",
+        )
+    return found
 
 
 def stands_against(post: Part, side: Side, reach: float) -> bool:
@@ -50,24 +59,75 @@ def stands_against(post: Part, side: Side, reach: float) -> bool:
     return inner < reach + 1.0
 
 
-def ledger_posts(side: Side, line: PostLine, joins: Sequence[float], above: float) -> list[Part]:
+def running_to_the_wall(side: Side, outline: Outline, ledger: float) -> dict[int, tuple[int, float]]:
+    """The sides that meet a hung one run past its corners to the wall, as far as a `ledger` is thick [mm]."""
+    count = len(outline.points)
+    last = (side.index + 1) % count
+    return {side.index: ((side.index - 1) % count, ledger), last: (last, ledger)}
+
+
+def stands_out(side: Side, outline: Outline, ledger: float, show: Printer) -> Worked:
+    """How far a hung bed stands out from the wall, its ledger posts taken in [mm]."""
+    deep = max(abs(side.coordinates(x, y)[1]) for x, y in outline.points)
+    words = (
+        f"{show.length(deep)} of bed + {show.length(ledger)} of ledger posts = {show.length(deep + ledger)}"
+    )
+    return Worked(amount=deep + ledger, unit="mm", working=words)
+
+
+def ledger_posts(
+    side: Side,
+    line: PostLine,
+    joins: Sequence[float],
+    above: float,
+    wall: float,
+    clear: tuple[float, float] | None = None,
+) -> list[Part]:
     """Posts bolted to the wall behind a side, at both ends, at its joints [mm along it] and evenly between.
 
-    They stand `above` [mm] the ground and not in it.
+    They stand `above` [mm] the ground and not in it, between the sides that run to the wall, each `wall`
+    [mm] thick. From one place to another [mm along the side] none stands (`clear`), but one at each edge of
+    it, save where a joint or an end of the side must have one.
     """
     half = line.post.width / 2
-    marks = even_marks([half, *joins, side.length - half], line.limit)
+    anchors = [wall + half, *joins, side.length - wall - half]
+    marks = even_marks(anchors, line.limit) if clear is None else _round(clear, anchors, line)
     foot = Stance(above, 0.0)
     return [
         stick(
             f"{side.name} ledger {n}",
             "ledger post",
             line.post.timber.key,
-            post_box(line, PostStand(side, mark - half, "ledger post", ""), foot),
+            post_box(line, PostStand(side, mark - line.post.width / 2, "ledger post", ""), foot),
             side=side.name,
         )
         for n, mark in enumerate(marks, start=1)
     ]
+
+
+def _round(clear: tuple[float, float], anchors: Sequence[float], line: PostLine) -> list[float]:
+    """Marks of posts [mm] with none in a stretch that must stay clear, save an anchor there."""
+    wide = line.post.width
+    low, high = clear[0] - wide / 2, clear[1] + wide / 2
+    before, after = [a for a in anchors if a <= low], [a for a in anchors if a >= high]
+    # A post at each edge of the stretch, unless one stands there already.
+    if before and low - before[-1] > wide:
+        before.append(low)
+    if after and after[0] - high > wide:
+        after.insert(0, high)
+    within = [a for a in anchors if low < a < high]
+    runs = [even_marks(run, line.limit) for run in (before, after) if run]
+    return [*itertools.chain(*runs), *within]
+
+
+def hatch_run(how: WallHung, side: Side) -> tuple[float, float] | None:
+    """From where to where along the walk of a side a hatch lies [mm], where there is one.
+
+    People measure from the left, standing in front of the wall; the walk goes from right to left there.
+    """
+    if how.hatch is None:
+        return None
+    return side.length - how.hatch.start.mm - how.hatch.width.mm, side.length - how.hatch.start.mm
 
 
 def check_wall(how: WallHung, side: Side, height: float, ledgers: Sequence[Part], show: Printer) -> None:
@@ -88,7 +148,6 @@ def check_wall(how: WallHung, side: Side, height: float, ledgers: Sequence[Part]
 
 
 def _check_hatch(hatch: Hatch, side: Side, ledgers: Sequence[Part], show: Callable[[float], str]) -> None:
-    # People measure from the left, standing in front of the wall; the walk goes from right to left there.
     low, high = side.length - hatch.start.mm - hatch.width.mm, side.length - hatch.start.mm
     if low < -0.5:
         raise refuse(

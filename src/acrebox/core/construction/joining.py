@@ -67,6 +67,21 @@ def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint
                 )
 
 
+def course_joints(walls: Sequence[Part], kind: str = "course to course") -> Iterator[Joint]:
+    """Every piece and those of its side in the course below it: the fixing passes the upper one's height."""
+    for upper, lower in touching_pairs(walls, walls):
+        if upper.side == lower.side and (upper.course or 0) == (lower.course or 0) + 1:
+            (a0, a1), (b0, b1) = upper.solid.bounds, lower.solid.bounds
+            run = max(min(a1[i], b1[i]) - max(a0[i], b0[i]) for i in range(2))
+            yield Joint(
+                kind=kind,
+                parts=(upper.name, lower.name),
+                through=a1[2] - a0[2],
+                into=b1[2] - b0[2],
+                run=run,
+            )
+
+
 def layer_joints(
     outer: Sequence[Part],
     inner: Sequence[Part],

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from acrebox.core.assembly import Part, StickPiece
+from acrebox.core.assembly import Part, StickPiece, sawn
 from acrebox.core.shape.bodies import Notch
 from acrebox.core.shape.vector import dot, less
 
@@ -25,7 +25,7 @@ def notched(post: Part, rails: list[Part]) -> Part:
         return post
     box = replace(post.solid, notches=tuple(_merged(cut)))
     assert isinstance(post.piece, StickPiece)
-    return replace(post, body=box, piece=replace(post.piece, notches=box.notches))
+    return replace(post, body=box, piece=replace(post.piece, sawn=sawn(box)))
 
 
 def _merged(notches: list[Notch]) -> list[Notch]:

@@ -9,6 +9,7 @@ from math import ceil, radians, tan
 from acrebox.core.assembly import Part, PostAlone, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
+from acrebox.core.construction.sizes import size
 from acrebox.core.data import by_key, read_as
 from acrebox.core.design import PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
@@ -144,13 +145,14 @@ class Stand:
 @dataclass(frozen=True)
 class PostLine:
     """What the posts of a bed share: the face they stand against, whether outside it, their section and
-    limit.
+    limit, how far from a corner they stand whose edge the walls go round [mm].
     """
 
     face: Outline
     post: ChosenTimber
     outward: bool
     limit: float
+    set_in: float = 0.0
 
     def _angle(self, corner: int) -> float:
         """The angle of the ground where a corner's posts stand [°]."""
@@ -167,14 +169,21 @@ class PostLine:
         """
         return max(0.0, self.post.thickness / tan(radians(self._angle(corner) / 2)))
 
+    def _clear(self, corner: int) -> float:
+        """How far from a corner the edge of a side's own post stands [mm]."""
+        if self._shared(corner):
+            return 0.0
+        round_an_edge = self._angle(corner) > 180
+        return max(self._off(corner), self.set_in if round_an_edge else 0.0)
+
     def ends(self, side: Side) -> tuple[float, float]:
         """Centres of the first and the last post against a side [mm along it]."""
         last = (side.index + 1) % len(self.face.points)
-        first_at = self.post.width / 2 + (0.0 if self._shared(side.index) else self._off(side.index))
+        first_at = self.post.width / 2 + self._clear(side.index)
         if self._shared(last):
             # That post belongs to the next side; along this one it takes its thickness.
             return first_at, side.length - self.post.thickness / 2
-        return first_at, side.length - self._off(last) - self.post.width / 2
+        return first_at, side.length - self._clear(last) - self.post.width / 2
 
     def stands(
         self, joins: Mapping[int, Sequence[float]]
@@ -197,6 +206,13 @@ class PostLine:
             if not self._shared((side.index + 1) % len(self.face.points)):
                 found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
         return found, runs
+
+
+def set_in_for(wall: float, width: float) -> float:
+    """How far a post must stand from a corner whose edge a wall so thick goes round [mm], so that the end
+    of a piece that butts there lies on it.
+    """
+    return max(0.0, wall + size("end_bearing") - width)
 
 
 def post_box(plan: PostLine, stand: Stand, foot: Stance) -> Box:
@@ -254,11 +270,23 @@ def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple
 
 
 def spans_of(
-    runs: Iterable[tuple[Side, float, int]], thickness: float, what: str, rule: float | None = None
+    runs: Iterable[tuple[Side, float, int]],
+    thickness: float,
+    what: str,
+    rule: float | None = None,
+    between: str = "posts",
 ) -> tuple[Span, ...]:
-    """Spans of what the posts hold, with the rule of thumb for its thickness [mm]."""
+    """Spans of what the posts (or what else is named) hold, with the rule of thumb for its thickness [mm]."""
     limit = rule if rule is not None else spacing_rule(thickness)
     return tuple(
-        Span(side=side.name, length=bay, bays=count, thickness=thickness, rule=limit, what=what)
+        Span(
+            side=side.name,
+            length=bay,
+            bays=count,
+            thickness=thickness,
+            rule=limit,
+            what=what,
+            between=between,
+        )
         for side, bay, count in runs
     )

@@ -1,6 +1,7 @@
 """Timber chosen by a design: looked up in the catalogue, corrected by what was measured."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 
 from acrebox.core.assembly import UsedTimber
 from acrebox.core.construction.sizes import size
@@ -83,10 +84,15 @@ def choose_sheet(book: Catalogue, name: str, field: str) -> Sheet:
 
 def longest_stick(design: Design, timber: Timber | Sheet, book: Catalogue) -> float:
     """The longest piece that a stick of a section gives, after squaring [mm]."""
+    trim = design.bench.trim.mm * (2 if design.bench.trim_ends == "both" else 1)
+    return max(length for length, _ in sold_sticks(design, timber, book)) - trim
+
+
+def sold_sticks(design: Design, timber: Timber | Sheet, book: Catalogue) -> list[tuple[float, Decimal]]:
+    """The lengths in which a section is sold [mm] and their prices: the yard's own, else the catalogue's."""
     own = [
-        row.length.mm
+        (row.length.mm, row.price)
         for row in design.bench.lengths
         if book.find_cuttable(row.stock) == timber and row.limit != 0
     ]
-    trim = design.bench.trim.mm * (2 if design.bench.trim_ends == "both" else 1)
-    return max(own or [row.length.mm for row in timber.lengths]) - trim
+    return own or [(row.length.mm, row.price) for row in timber.lengths]

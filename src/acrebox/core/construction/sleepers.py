@@ -20,22 +20,41 @@ from acrebox.core.assembly import (
     within_walls,
 )
 from acrebox.core.construction.clearance import check_clear
+from acrebox.core.construction.corner_blocks import (
+    BETWEEN_BLOCKS,
+    CornerBlocks,
+    block_joints,
+    place_blocks,
+)
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.hung import (
     WallHung,
     check_wall,
     hatch_fact,
+    hatch_run,
     hung_side,
     ledger_posts,
+    running_to_the_wall,
     stands_against,
+    stands_out,
     wall_anchors,
 )
-from acrebox.core.construction.joining import corner_joints, post_joints
+from acrebox.core.construction.joining import corner_joints, course_joints, post_joints
+from acrebox.core.construction.joins import (
+    Joins,
+    Ways,
+    check_bearing,
+    check_joins,
+    choose_joins,
+    course_pieces,
+    posts_behind,
+)
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
     alone,
     chosen_limit,
+    set_in_for,
     set_posts,
     spacing_rule,
     spans_of,
@@ -43,9 +62,9 @@ from acrebox.core.construction.posts import (
     stand_height,
 )
 from acrebox.core.construction.registry import builds
-from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
+from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick, sold_sticks
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine, across, staggered
+from acrebox.core.construction.walls import WallLine, across
 from acrebox.core.design import (
     CORNERS,
     POST_QUESTIONS,
@@ -64,18 +83,36 @@ from acrebox.core.stock import Catalogue
 from acrebox.core.worked import Worked
 
 LIE = {"edge": "on edge", "flat": "flat"}
+JOINED = {
+    "cheaper": "whichever way is cheaper",
+    "full": "full timbers first, the off-cut next",
+    "equal": "in equal pieces",
+}
+BLOCKS = {"outside": "outside the corners", "inside": "inside the corners"}
 HELD = {
     "posts_inside": "posts inside",
     "posts_outside": "posts outside",
     "corner_blocks": "corner blocks, no posts",
 }
 ON_POSTS = {"held_by": ["posts_inside", "posts_outside"]}
+ON_BLOCKS = {"held_by": ["corner_blocks"]}
 
 
 class Sleepers(Posted):
     """Heavy timbers, flat or on edge, their joints staggered course by course."""
 
-    order = ("sleeper", "lay", "height", "corner", "overlap", "held_by", *POST_QUESTIONS, "hung")
+    order = (
+        "sleeper",
+        "lay",
+        "height",
+        "corner",
+        "joins",
+        "overlap",
+        "held_by",
+        "blocks",
+        *POST_QUESTIONS,
+        "hung",
+    )
     measured_by = ("courses",)
     conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
 
@@ -86,6 +123,12 @@ class Sleepers(Posted):
     corner: Corner = Field(Corner.ALTERNATE, json_schema_extra=asks("At the corners", words={**CORNERS}))
     held_by: Literal["posts_inside", "posts_outside", "corner_blocks"] = Field(
         "posts_inside", json_schema_extra=asks("Held by", words={**HELD})
+    )
+    blocks: Literal["outside", "inside"] = Field(
+        "outside", json_schema_extra=asks("The blocks stand", words={**BLOCKS}, when={**ON_BLOCKS})
+    )
+    joins: Literal["cheaper", "full", "equal"] = Field(
+        "cheaper", json_schema_extra=asks("Long sides are joined", words={**JOINED})
     )
     overlap: Length = Field(
         Length("300 mm"),
@@ -107,10 +150,32 @@ class _Frame:
     sleeper: ChosenTimber
     post: ChosenTimber
     choice: Sleepers
-    longest: float
+    joins: Joins
+    offer: str
     stand: float
     limit: float
     show: Printer
+
+    @property
+    def postless(self) -> bool:
+        return self.choice.held_by == "corner_blocks"
+
+    def post_line(self, face: Outline, outward: bool) -> PostLine:
+        """Posts against a face."""
+        set_in = set_in_for(self.line.thickness, self.post.width)
+        return PostLine(face, self.post, outward, self.limit, set_in)
+
+    @property
+    def corner_blocks(self) -> CornerBlocks:
+        """The blocks that hold a bed without posts."""
+        face = self.line.outline if self.choice.blocks == "outside" else self.inner
+        return CornerBlocks(
+            line=self.line,
+            face=face,
+            where=self.choice.blocks,
+            timber=self.sleeper,
+            height=self.courses.height,
+        )
 
 
 @builds(Sleepers)
@@ -121,6 +186,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
     """
     frame = _frame(design, choice, book)
     walls = _walls(frame)
+    blocks = place_blocks(frame.corner_blocks, frame.show) if frame.postless else []
     posts, spans, foot = _posts(frame)
     ledgers = of_role(posts, "ledger post")
     if choice.hung and frame.hung:
@@ -128,6 +194,8 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
     joints: list[Joint] = [
         *post_joints(walls, posts, "sleeper to post"),
         *corner_joints(walls, "sleeper corner"),
+        *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
+        *(course_joints(walls) if frame.postless else ()),
     ]
     digs = [p for p in posts if p.role.dug]
     bay = max(s.length for s in spans)
@@ -139,9 +207,9 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         wall=(WallLayer("sleeper", frame.line.thickness),),
         course_heights=frame.courses.heights,
         whole_course=frame.courses.whole,
-        parts=(*walls, *posts),
+        parts=(*walls, *posts, *blocks),
         joints=tuple(joints),
-        compartments=(within_walls(frame.inner, frame.courses.height, posts),),
+        compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *blocks]),),
         spans=spans,
         loads=(
             *_bottom_sleepers(frame, spans),
@@ -168,70 +236,74 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     outline = outside_outline(
         design, wall, size("sleeper_least_inside") if postless else 2 * post.width, show
     )
+    hung = hung_side(choice.hung, outline) if choice.hung else None
+    passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
+    line = WallLine(outline, wall, choice.corner, passing)
+    stand = stand_height(choice, courses.height, show)
+    limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
+    inner = outline.inset(wall)
+    outward = None if postless else choice.held_by == "posts_outside"
+    ways = Ways(
+        line=line,
+        face=outline if outward else inner,
+        outward=outward,
+        courses=courses.count,
+        overlap=choice.overlap,
+        most=longest_stick(design, sleeper.timber, book),
+        sold=sold_sticks(design, sleeper.timber, book),
+        post=post,
+        posts_sold=sold_sticks(design, post.timber, book),
+        foot=stance(choice, stand),
+        limit=limit,
+        show=show,
+    )
+    joins, offer = choose_joins(ways, choice.joins)
     return _Frame(
-        line=WallLine(outline, wall, choice.corner),
-        inner=outline.inset(wall),
-        hung=hung_side(choice.hung, outline) if choice.hung else None,
+        line=line,
+        inner=inner,
+        hung=hung,
         courses=courses,
         sleeper=sleeper,
         post=post,
         choice=choice,
-        longest=longest_stick(design, sleeper.timber, book),
-        stand=stand_height(choice, courses.height, show),
-        limit=chosen_limit(choice, spacing_rule(wall), post.width, show),
+        joins=joins,
+        offer=offer,
+        stand=stand,
+        limit=limit,
         show=show,
     )
-
-
-def _joints(frame: _Frame, side: Side, course: int) -> tuple[float, ...]:
-    low, high = frame.line.longest(side, course)
-    return staggered(low, high, frame.longest, course)
 
 
 def _walls(frame: _Frame) -> list[Part]:
     walls = []
     for course in range(1, frame.courses.count + 1):
         for side in frame.line.outline.sides:
-            joints = _joints(frame, side, course)
-            pieces = frame.line.pieces(
-                side, course, frame.courses.base(course), frame.courses.of(course), joints
-            )
-            for n, box in enumerate(pieces, start=1):
-                name = f"{side.name} {course}" if len(pieces) == 1 else f"{side.name} {course}, piece {n}"
+            for name, box in course_pieces(frame.line, frame.courses, frame.joins, side, course):
                 walls.append(
                     stick(name, "sleeper", frame.sleeper.timber.key, box, side=side.name, course=course)
                 )
-    _check_overlap(frame)
+    check_joins(frame.joins, frame.line, frame.choice.overlap.mm, frame.choice.overlap.text, frame.show)
+    if frame.postless and frame.joins.any and frame.courses.count == 1:
+        raise refuse(
+            "construction.held_by",
+            frame.choice.held_by,
+            "In one course nothing would be behind a join.",
+            "two courses or more, posts, or sides no longer than one timber",
+        )
+    if not frame.postless:
+        check_bearing(frame.joins, frame.post.width, frame.choice.post, frame.show)
     return walls
 
 
-def _check_overlap(frame: _Frame) -> None:
-    """Joints of neighbouring courses must lie apart by the overlap asked for."""
-    if frame.courses.count < 2:
-        return
-    for side in frame.line.outline.sides:
-        odd, even = _joints(frame, side, 1), _joints(frame, side, 2)
-        least = min((abs(a - b) for a in odd for b in even), default=None)
-        if least is not None and least < frame.choice.overlap.mm - 0.5:
-            raise refuse(
-                "construction.overlap",
-                frame.choice.overlap.text,
-                f"On {side.name} the joints of two courses lie {frame.show.length(least)} apart.",
-                f"at most {frame.show.length(least)}, or longer sleepers",
-            )
-
-
 def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
-    if frame.choice.held_by == "corner_blocks":
-        runs = [(side, side.length - 2 * frame.line.thickness, 1) for side in frame.line.outline.sides]
-        return [], spans_of(runs, frame.line.thickness, "sleepers"), None
+    if frame.postless:
+        blocks = frame.corner_blocks
+        runs = [(side, blocks.run(blocks.face.sides[side.index]), 1) for side in frame.line.outline.sides]
+        return [], spans_of(runs, frame.line.thickness, "sleepers", between=BETWEEN_BLOCKS), None
     outward = frame.choice.held_by == "posts_outside"
     face = frame.line.outline if outward else frame.inner
-    plan = PostLine(face, frame.post, outward, frame.limit)
-    joins = {
-        side.index: [at - across(side, face.sides[side.index]) for at in _joints(frame, side, 1)]
-        for side in frame.line.outline.sides
-    }
+    plan = frame.post_line(face, outward=outward)
+    joins = posts_behind(face, frame.line, frame.joins)
     depth = PostDepth.AS_DEEP_AS_TALL if frame.choice.hung else None
     foot = stance(frame.choice, frame.stand, depth)
     posts, runs = set_posts(plan, frame.choice, foot, joins, frame.show)
@@ -240,34 +312,42 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
         reach = frame.line.thickness + frame.post.thickness
         back = across(hung, frame.inner.sides[hung.index])
         marks = [at + back for at in joins[hung.index]]
-        behind = PostLine(frame.line.outline, frame.post, outward=True, limit=frame.limit)
+        behind = frame.post_line(frame.line.outline, outward=True)
         posts = [
             *(p for p in posts if not stands_against(p, hung, reach)),
-            *ledger_posts(hung, behind, marks, frame.stand),
+            *ledger_posts(
+                hung,
+                behind,
+                marks,
+                frame.stand,
+                frame.line.thickness,
+                hatch_run(frame.choice.hung, hung) if frame.choice.hung else None,
+            ),
         ]
         check_clear(posts, frame.show)
     return posts, spans_of(runs, frame.line.thickness, "sleepers"), foot
 
 
 def _notes(frame: _Frame, walls: list[Part]) -> dict[str, str]:
-    pieces = {side.name: len(_joints(frame, side, 1)) + 1 for side in frame.line.outline.sides}
-    joined = {name: n for name, n in pieces.items() if n > 1}
     words = {"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses"}
-    if joined:
-        each = ", ".join(f"{name} in {n} equal pieces a course" for name, n in joined.items())
-        words["joints"] = f"staggered by half a piece: {each}"
+    if frame.joins.any:
+        words["joints"] = frame.joins.words(frame.line)
+    if frame.offer:
+        words["joined"] = frame.offer
     return words
 
 
 def _facts(frame: _Frame) -> dict[str, Worked]:
     """Sides joined along their run with nothing behind, and the hatch that lies behind the bed."""
     facts = {}
-    if frame.choice.held_by == "corner_blocks":
-        joined = [s.name for s in frame.line.outline.sides if _joints(frame, s, 1)]
-        if joined:
+    if frame.postless:
+        loose = [s.name for s in frame.line.outline.sides if frame.joins.of(s, 1)]
+        if loose:
             facts["sides_joined_loose"] = Worked(
-                amount=len(joined), unit="sides", working=", ".join(sorted(joined))
+                amount=len(loose), unit="sides", working=", ".join(sorted(loose))
             )
+    if frame.hung:
+        facts["stands_out"] = stands_out(frame.hung, frame.line.outline, frame.post.thickness, frame.show)
     if frame.choice.hung and frame.choice.hung.hatch:
         facts["hatch"] = hatch_fact(frame.choice.hung.hatch, frame.show)
     return facts
@@ -278,13 +358,14 @@ def _bottom_sleepers(frame: _Frame, spans: tuple[Span, ...]) -> list[WallAlong]:
     found = []
     for span in spans:
         side = next(s for s in frame.line.outline.sides if s.name == span.side)
-        pieces = len(_joints(frame, side, 1)) + 1
+        pieces = len(frame.joins.of(side, 1)) + 1
         found.append(
             WallAlong(
                 side=span.side,
                 what="bottom sleeper",
                 by_rule=True,
-                limit_field="construction.post_limit",
+                limit_field="" if frame.postless else "construction.post_limit",
+                between=span.between,
                 stock=frame.sleeper.timber.key,
                 span=span.length,
                 spans=max(1, min(4, span.bays // pieces)),

@@ -1,8 +1,8 @@
 """Walls round an outline: how pieces end at corners of any angle, and how a long run is divided."""
 
 import itertools
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from math import ceil, radians, sin, tan
 
 from acrebox.core.design import Corner
@@ -24,11 +24,16 @@ class PieceEnd:
 
 @dataclass(frozen=True)
 class WallLine:
-    """One layer of the wall: the outline of its outer face, its thickness [mm], its corner style."""
+    """One layer of the wall: the outline of its outer face, its thickness [mm], its corner style.
+
+    At the corners of `passing` the side named there runs through in every course, and so far past the
+    corner [mm].
+    """
 
     outline: Outline
     thickness: float
     corner: Corner
+    passing: Mapping[int, tuple[int, float]] = field(default_factory=dict)
 
     def ends(self, side: Side, course: int) -> tuple[PieceEnd, PieceEnd]:
         """Both ends of a piece that takes a whole side in a course (from 1)."""
@@ -37,9 +42,12 @@ class WallLine:
 
     def _end(self, corner: int, side: Side, course: int) -> PieceEnd:
         angle = self.outline.corners[corner]
+        if corner in self.passing:
+            through, past = self.passing[corner]
+            return PieceEnd(-past if through == side.index else self.thickness, EndCut())
         if self.is_mitred(corner):
-            return PieceEnd(0.0, EndCut(mitre=90 - angle / 2))
-        cut = EndCut(mitre=_wrapped(90 - angle))
+            return PieceEnd(0.0, EndCut(bevel=90 - angle / 2))
+        cut = EndCut(bevel=_wrapped(90 - angle))
         return PieceEnd(
             0.0 if self.runs_through(corner, course) == side.index else self.thickness / sin(radians(angle)),
             cut,
@@ -47,12 +55,14 @@ class WallLine:
 
     def is_mitred(self, corner: int) -> bool:
         """Whether the pieces at a corner share its angle between them."""
-        return (
+        return corner not in self.passing and (
             self.corner is Corner.MITRED or abs(sin(radians(self.outline.corners[corner]))) < LEAST_BUTT_SINE
         )
 
     def runs_through(self, corner: int, course: int) -> int:
         """The side whose piece covers the other's end at a corner."""
+        if corner in self.passing:
+            return self.passing[corner][0]
         count = len(self.outline.points)
         before, after = self.outline.sides[corner - 1], self.outline.sides[corner]
         longer = (
@@ -94,22 +104,8 @@ class WallLine:
         side].
         """
         start, end = self.ends(side, course)
-        slips = [tan(radians(e.cut.mitre)) * self.thickness for e in (start, end)]
+        slips = [tan(radians(e.cut.bevel)) * self.thickness for e in (start, end)]
         return start.set_in + min(0.0, slips[0]), side.length - end.set_in - min(0.0, slips[1])
-
-
-def staggered(low: float, high: float, most: float, course: int) -> tuple[float, ...]:
-    """Where a run from `low` to `high` [mm] is joined so that no piece is over `most`.
-
-    Odd courses are cut into equal pieces, even ones the same moved by half a piece, as brickwork is.
-    """
-    count = ceil((high - low) / most - 1e-9)
-    if count <= 1:
-        return ()
-    piece = (high - low) / count
-    shift = 0.0 if course % 2 == 1 else -piece / 2
-    steps = range(1, count) if course % 2 == 1 else range(1, count + 1)
-    return tuple(round(low + n * piece + shift, 4) for n in steps)
 
 
 def _wrapped(angle: float) -> float:
@@ -126,7 +122,7 @@ def flat_pieces(
     """
     laid = []
     for piece in line.pieces(side, 1, base, thickness, joints):
-        first, last = (EndCut(bevel=cut.mitre) for cut in piece.ends)
+        first, last = (EndCut(mitre=cut.bevel) for cut in piece.ends)
         laid.append(
             replace(
                 piece,

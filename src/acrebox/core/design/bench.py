@@ -45,7 +45,7 @@ class SawChoice(Asking):
     kept.
     """
 
-    order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from")
+    order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from", "tilt")
 
     kerf: Length = Field(Length("3 mm"), json_schema_extra=asks("Kerf, a cut", label="Kerf"))
     trim: Length = Field(
@@ -60,6 +60,9 @@ class SawChoice(Asking):
         "one", json_schema_extra=asks("Squared are", label="Squared ends", words=TRIMMED)
     )
     keep_from: Length = Field(Length("300 mm"), json_schema_extra=asks("Off-cuts kept from"))
+    tilt: Annotated[float, Field(ge=0, le=60)] = Field(
+        45.0, json_schema_extra=asks("Its blade tilts to", label="Tilt of the blade", after="°")
+    )
 
 
 class BenchChoice(LeftToYard, SawChoice):

@@ -74,7 +74,7 @@ def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
         rule = fixing_rule(joint.kind)
         through, into = round(joint.through), min(round(joint.into), 1000)
         if (joint.kind, through, into) not in chosen:
-            family = [s for s in book.screw if s.family == rule.family]
+            family = [s for s in book.screw if s.family in rule.families]
             chosen[joint.kind, through, into] = choose_screw(
                 family, float(through), float(into), wanted_bite(rule.family, float(through))
             )

@@ -17,6 +17,11 @@ class FixingRule:
     least: int
     every_mm: float
 
+    @property
+    def families(self) -> tuple[str, ...]:
+        """The families of fixings that serve."""
+        return tuple(self.family.split("+"))
+
 
 class FixingGapError(AcreBoxError):
     """A kind of joint has no row in the rules: the data, not the design, is at fault."""

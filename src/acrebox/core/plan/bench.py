@@ -4,7 +4,7 @@ from collections import Counter
 from decimal import Decimal
 from math import ceil
 
-from acrebox.core.assembly import StickPiece
+from acrebox.core.assembly import StickPiece, ends_in_words
 from acrebox.core.bench.made import compare
 from acrebox.core.bench.setups import stop_settings
 from acrebox.core.bench.sticks import CutStick, StockCutting, cut_all
@@ -14,6 +14,7 @@ from acrebox.core.plan.bench_rows import (
     Buy,
     Cut,
     Cutting,
+    Housing,
     PieceOnStick,
     PlannedStick,
     SawnRow,
@@ -39,8 +40,12 @@ def _cut(group: CutGroup, seen: Seen) -> Cut:
     words = f"{group.role} {first.name}: {show(piece.finished)}"
     if piece.allowance:
         words += f" + {show(piece.allowance)} {piece.allowed_for} = {show(length)}"
-    if piece.over_edge:
-        words += ", over the longest edge"
+    points = piece.sawn if piece.sawn and piece.sawn.long_point is not None else None
+    if points:
+        words += (
+            f", over all; long edge {show(points.long_point or 0.0)},"
+            f" short edge {show(points.short_point or 0.0)}"
+        )
     where = ", ".join(p.name for p in group.parts)
     return Cut(
         label=group.label,
@@ -49,8 +54,11 @@ def _cut(group: CutGroup, seen: Seen) -> Cut:
         length_mm=length,
         count=group.count,
         rip_mm=piece.ripped,
-        ends=_ends(piece),
+        ends=ends_in_words(piece.ends),
+        long_point_mm=points.long_point if points else None,
+        short_point_mm=points.short_point if points else None,
         notches=len(piece.notches),
+        housings=_notches(piece),
         parts=[seen.takeoff.part_labels[p.name] for p in group.parts],
         working={
             "length_mm": Worked(amount=length, unit="mm", working=words),
@@ -59,18 +67,17 @@ def _cut(group: CutGroup, seen: Seen) -> Cut:
     )
 
 
-def _ends(piece: StickPiece) -> str:
-    """`square`, `45° mitre at both ends`, `30° bevel at one end`: from square, across thickness or face."""
-    angles = [
-        (abs(end.mitre), "mitre") if abs(end.mitre) > 0.01 else (abs(end.bevel), "bevel")
-        for end in piece.ends
+def _notches(piece: StickPiece) -> list[Housing]:
+    """What is cut out of a piece, from its first end and from the edge of the face that it opens to."""
+    return [
+        Housing(
+            at_mm=n.along[0],
+            wide_mm=n.along[1] - n.along[0],
+            face_mm=n.face[1] - n.face[0],
+            deep_mm=n.through[1] - n.through[0],
+        )
+        for n in sorted(piece.notches, key=lambda n: n.along)
     ]
-    cut = [(angle, kind) for angle, kind in angles if angle > 0.01]
-    if not cut:
-        return "square"
-    if len(cut) == 2 and abs(cut[0][0] - cut[1][0]) < 0.01:
-        return f"{cut[0][0]:.4g}° {cut[0][1]} at both ends"
-    return ", ".join(f"{angle:.4g}° {kind}" for angle, kind in cut) + (" at one end" if len(cut) == 1 else "")
 
 
 def cutting_of(seen: Seen) -> Cutting:

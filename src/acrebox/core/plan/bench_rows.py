@@ -3,8 +3,20 @@
 from acrebox.core.plan.rows import Amount, Figures, Row
 
 
+class Housing(Row):
+    """A notch [mm]: from the piece's first end, how wide along it, how far across its face, how deep."""
+
+    at_mm: Amount
+    wide_mm: Amount
+    face_mm: Amount
+    deep_mm: Amount
+
+
 class Cut(Figures):
-    """Pieces alike: what to saw, how many, and the parts they become."""
+    """Pieces alike: what to saw, how many, and the parts they become.
+
+    `length_mm` is over all; of ends that are not square the longest and the shortest edge are given too.
+    """
 
     label: str
     role: str
@@ -12,7 +24,10 @@ class Cut(Figures):
     length_mm: Amount
     rip_mm: Amount | None
     ends: str
+    long_point_mm: Amount | None
+    short_point_mm: Amount | None
     notches: int
+    housings: list[Housing]
     count: int
     parts: list[str]
 

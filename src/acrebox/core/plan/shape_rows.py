@@ -4,7 +4,7 @@ from acrebox.core.plan.rows import Amount, Figures, Row
 
 
 class EndCutOut(Row):
-    """How an end is cut, from square [°]: mitre across the thickness, bevel across the face."""
+    """How an end is cut, from square [°]: a mitre across the wider face, a bevel through the thickness."""
 
     mitre: Amount
     bevel: Amount

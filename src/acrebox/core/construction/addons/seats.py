@@ -161,7 +161,7 @@ def _bracket(bench: _Seat, side: Side, out: Point, at: float) -> Box:
         length=bench.reach / c,
         width=bench.rail.width,
         thickness=bench.rail.thickness,
-        ends=(EndCut(bevel=45.0), EndCut(bevel=-45.0)),
+        ends=(EndCut(mitre=45.0), EndCut(mitre=-45.0)),
     )
 
 

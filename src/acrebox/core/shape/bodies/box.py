@@ -26,7 +26,9 @@ TRIANGLES = tuple(t for a, b, c, d in QUADS for t in ((a, b, c), (a, c, d)))
 
 @dataclass(frozen=True)
 class EndCut:
-    """How an end is cut: mitre across the thickness and bevel across the face, from square [°]."""
+    """How an end is cut, from square [°]: a mitre across the face, a bevel through the thickness. A positive
+    one takes away from the far edge.
+    """
 
     mitre: float = 0.0
     bevel: float = 0.0
@@ -74,7 +76,7 @@ class Box(Body):
         start, end = self.ends
         points = []
         for far, cut in ((0, start), (1, end)):
-            across, up = tan(radians(cut.mitre)), tan(radians(cut.bevel))
+            across, up = tan(radians(cut.bevel)), tan(radians(cut.mitre))
             for v in (0.0, self.width):
                 for w in (0.0, self.thickness):
                     slip = across * w + up * v
@@ -105,7 +107,7 @@ class Box(Body):
     @property
     def _uncut(self) -> float:
         slips = (
-            tan(radians(c.mitre)) * self.thickness + tan(radians(c.bevel)) * self.width for c in self.ends
+            tan(radians(c.bevel)) * self.thickness + tan(radians(c.mitre)) * self.width for c in self.ends
         )
         return (self.length - sum(slips) / 2) * self.width * self.thickness
 
@@ -164,8 +166,8 @@ class Box(Body):
         on_plumb = next(name for name, axis in axes.items() if abs(axis[2]) > 0.5)
         return all(
             end == SQUARE
-            or (on_plumb == "face" and end.bevel == 0)
-            or (on_plumb == "through" and end.mitre == 0)
+            or (on_plumb == "face" and end.mitre == 0)
+            or (on_plumb == "through" and end.bevel == 0)
             for end in self.ends
         )
 
@@ -217,7 +219,7 @@ class Box(Body):
         """Whether it is seen square to its face, its ends cut so that they show as straight lines."""
         flat = _parallel(self.along, across) and _parallel(self.face, up)
         plumb = _parallel(self.along, up) and _parallel(self.face, across)
-        return (flat or plumb) and all(end.bevel == 0 for end in self.ends)
+        return (flat or plumb) and all(end.mitre == 0 for end in self.ends)
 
     def section(self, axis: int, at: float) -> tuple[Face, ...]:
         """Its section by the plane `axis = at` [mm], drawn in the other two axes, notches cut out."""
