@@ -148,6 +148,8 @@ def board_designs(
         "kind": "boards",
         "board": draw(st.sampled_from(BOARDS)),
         "corner": draw(st.sampled_from(["long_through", "short_through", "alternate", "mitred"])),
+        "posts": draw(st.sampled_from(["inside", "inside", "outside"])),
+        "heads": draw(st.sampled_from(["outside", "inside"])),
         **posts(draw),
     }
     return bed(
@@ -248,7 +250,7 @@ def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
     }
     for name in draw(st.sets(st.sampled_from(sorted(choices)), max_size=3)):
         add_ons[name] = choices[name]
-    if "trellis" not in add_ons and "cap" not in add_ons and "seats" not in add_ons and draw(st.booleans()):
+    if "trellis" not in add_ons and "seats" not in add_ons and draw(st.booleans()):
         add_ons["trellis"] = {"side": side, "height": "2.1 m", "spacing": "700 mm"}
     bench = dict(document["bench"])
     if draw(st.booleans()):

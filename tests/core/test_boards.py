@@ -16,6 +16,7 @@ from strategies import board_designs
 
 @given(board_designs())
 def test_walls_and_cavity_make_up_the_outside_prism(data: dict[str, Any]) -> None:
+    data["construction"]["posts"] = "inside"
     bed = assemble(read_design(data), catalogue())
     length, width = bed.size("outside")
     walls = sum(p.solid.volume for p in bed.parts if p.role.name == "wall board")
@@ -28,6 +29,7 @@ def test_walls_and_cavity_make_up_the_outside_prism(data: dict[str, Any]) -> Non
 
 @given(board_designs())
 def test_everything_but_the_cap_stands_inside_the_outside_outline(data: dict[str, Any]) -> None:
+    data["construction"]["posts"] = "inside"
     bed = assemble(read_design(data), catalogue())
     length, width = bed.size("outside")
     for part in bed.parts:

@@ -155,7 +155,7 @@ def test_both_ends_squared_leave_less() -> None:
     def longest(ends: str) -> float:
         lengths = [{"stock": "2x8", "length": "97 in", "price": "10"}]
         plan = plan_document(document(bench={"trim": "1 in", "trim_ends": ends, "lengths": lengths}))
-        return max(c["length_mm"] for c in plan["cuts"] if c["role"] == "wall board")
+        return float(max(c["length_mm"] for c in plan["cuts"] if c["role"] == "wall board"))
 
     assert longest("one") == pytest.approx(96 * 25.4)
     assert longest("both") < 95 * 25.4

@@ -217,7 +217,6 @@ def test_every_sheet_is_fixed_to_what_stands_behind_it() -> None:
     assert all(frozenset((s.name, stud.name)) in joined for s, stud in touching_pairs(sheets, studs))
 
 
-@pytest.mark.xfail(strict=True, reason="issue 9: a trellis stands in the cap", raises=Exception)
 def test_a_trellis_stands_clear_of_the_cap() -> None:
     design = {
         "schema": 1,

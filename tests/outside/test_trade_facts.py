@@ -146,7 +146,7 @@ def test_half_sleeper_corner_blocks_leave_1_2_by_1_1_m_and_396_litres_at_300_mm(
     assert sorted({s["outside_mm"] for s in plan["outside"]["sides"]}) == [1200, 1300]
 
 
-@pytest.mark.parametrize(("side", "ties"), [(1200, 0), (3000, 1), (3600, 2)])
+@pytest.mark.parametrize(("side", "ties"), [(1200, 0), (2990, 0), (3000, 1), (3590, 1), (3600, 2), (4800, 3)])
 def test_ties_by_the_rule(side: float, ties: int) -> None:
     assert ties_by_rule(side) == ties
 

@@ -20,6 +20,7 @@ from acrebox.core.construction.posts import (
     PostLine,
     alone,
     chosen_limit,
+    concrete_for,
     set_in_for,
     set_posts,
     spacing_rule,
@@ -31,12 +32,23 @@ from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick, sold_sticks
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
-from acrebox.core.design import CORNERS, POST_QUESTIONS, Corner, Design, MeasuredStick, Posted, asks
+from acrebox.core.design import (
+    CORNERS,
+    POST_QUESTIONS,
+    Corner,
+    Design,
+    Heads,
+    MeasuredStick,
+    Posted,
+    asks,
+    heads_asked,
+)
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
+SIDES = {"inside": "inside the walls", "outside": "outside the walls"}
 TOP_COURSES = {"whole": "whole boards only", "ripped": "top course may be ripped"}
 # A top course can only come short where the height is given as a length.
 BY_LENGTH = {"/courses": [""]}
@@ -45,12 +57,16 @@ BY_LENGTH = {"/courses": [""]}
 class Boards(Posted):
     """Boards on edge, stacked in courses, on posts inside the corners and along the sides."""
 
-    order = ("board", "corner", "height", "top_course", *POST_QUESTIONS)
+    order = ("board", "corner", "height", "top_course", "posts", *POST_QUESTIONS, "heads")
 
     kind: Literal["boards"] = "boards"
     board: str = Field(json_schema_extra=asks("Boards", stock="board"))
     board_measured: MeasuredStick = MeasuredStick()
     corner: Corner = Field(Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**CORNERS}))
+    posts: Literal["inside", "outside"] = Field(
+        "inside", json_schema_extra=asks("Posts are", words={**SIDES})
+    )
+    heads: Heads = heads_asked()
     top_course: Literal["whole", "ripped"] = Field(
         "whole", json_schema_extra=asks("The top course", words={**TOP_COURSES}, when={**BY_LENGTH})
     )
@@ -70,34 +86,26 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     outline = outside_outline(design, board.thickness, 2 * post.width, show)
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness), post.width, show)
+    outward = choice.posts == "outside"
     line = WallLine(outline, board.thickness, choice.corner)
-    joins, offer = choose_joins(
-        Ways(
-            line=line,
-            face=inner,
-            outward=False,
-            courses=courses.count,
-            overlap=Length(size("joins_apart")),
-            most=longest_stick(design, board.timber, book),
-            sold=sold_sticks(design, board.timber, book),
-            post=post,
-            posts_sold=sold_sticks(design, post.timber, book),
-            foot=foot,
-            limit=limit,
-            show=show,
-        ),
-        "cheaper",
+    plan = PostLine(
+        outline if outward else inner, post, outward, limit, set_in_for(board.thickness, post.width)
     )
+    ways = Ways(
+        line=line,
+        posts=plan,
+        courses=courses.count,
+        overlap=Length(size("joins_apart")),
+        most=longest_stick(design, board.timber, book),
+        sold=sold_sticks(design, board.timber, book),
+        posts_sold=sold_sticks(design, post.timber, book),
+        foot=foot,
+        show=show,
+    )
+    joins, offer = choose_joins(ways, "cheaper")
     check_bearing(joins, post.width, choice.post, show)
     walls = _walls(line, courses, joins, board)
-    marks = posts_behind(inner, line, joins)
-    posts, runs = set_posts(
-        PostLine(inner, post, False, limit, set_in_for(board.thickness, post.width)),
-        choice,
-        foot,
-        marks,
-        show,
-    )
+    posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show)
     return Assembly(
         outline=outline,
         inner=inner,
@@ -107,7 +115,10 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         course_heights=courses.heights,
         whole_course=courses.whole,
         parts=(*walls, *posts),
-        joints=(*post_joints(walls, posts), *corner_joints(walls)),
+        joints=(
+            *post_joints(walls, posts, from_post=choice.heads == "inside"),
+            *corner_joints(walls),
+        ),
         compartments=(within_walls(inner, courses.height, posts),),
         spans=spans_of(runs, board.thickness, "boards"),
         loads=(
@@ -116,6 +127,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         ),
         stance=foot,
         timbers=(board.used, post.used),
+        goods=concrete_for(posts, post, foot, choice.post_depth, show),
         notes=_notes(joins, line, offer),
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,

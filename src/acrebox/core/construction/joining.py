@@ -36,14 +36,19 @@ def contact_height(a: Part, b: Part) -> float:
     return min(a1, b1) - max(a0, b0)
 
 
-def post_joints(walls: Sequence[Part], posts: Sequence[Part], kind: str = "board to post") -> Iterator[Joint]:
-    """Every wall piece against every post it touches: the fixing passes the piece and bites into the post."""
+def post_joints(
+    walls: Sequence[Part], posts: Sequence[Part], kind: str = "board to post", *, from_post: bool = False
+) -> Iterator[Joint]:
+    """Every wall piece against every post it touches: the fixing passes the piece and bites into the post,
+    or the other way round, where heads are to be hidden.
+    """
     for piece, post in touching_pairs(walls, posts):
+        one, other = (post, piece) if from_post else (piece, post)
         yield Joint(
             kind=kind,
-            parts=(piece.name, post.name),
-            through=piece.solid.thickness,
-            into=post.solid.thickness,
+            parts=(one.name, other.name),
+            through=one.solid.thickness,
+            into=other.solid.thickness,
             run=contact_height(piece, post),
         )
 

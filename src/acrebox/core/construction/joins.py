@@ -9,8 +9,7 @@ from typing import Literal
 
 from acrebox.core.assembly import Stance
 from acrebox.core.construction.courses import Courses
-from acrebox.core.construction.posts import PostLine, set_in_for
-from acrebox.core.construction.sections import ChosenTimber
+from acrebox.core.construction.posts import PostLine
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across
 from acrebox.core.errors import refuse
@@ -163,22 +162,19 @@ def check_bearing(joins: Joins, post_width: float, written: object, show: Printe
 
 @dataclass(frozen=True, kw_only=True)
 class Ways:
-    """What the ways of joining are weighed by: the walls, and the face that their posts stand against
-    (`outward`: outside it; None: there are no posts); how far joins must lie apart and the longest piece
-    [mm]; what timbers and posts are sold in [mm], and for how much.
+    """What the ways of joining are weighed by: the walls and the line of their posts, if they have any; how
+    far joins must lie apart and the longest piece [mm]; what timbers and posts are sold in [mm], and for how
+    much.
     """
 
     line: WallLine
-    face: Outline
-    outward: bool | None
+    posts: PostLine | None
     courses: int
     overlap: Length
     most: float
     sold: Sequence[tuple[float, Decimal]]
-    post: ChosenTimber
     posts_sold: Sequence[tuple[float, Decimal]]
     foot: Stance
-    limit: float
     show: Printer
 
     def by(self, way: JoinWay) -> Joins:
@@ -188,11 +184,9 @@ class Ways:
     def price(self, joins: Joins) -> Decimal:
         """About what the timbers come to, with the posts that the joins want."""
         found = first_fit_price(joins.pieces(self.line), self.sold)
-        if self.outward is None:
+        if self.posts is None:
             return found
-        at = posts_behind(self.face, self.line, joins)
-        set_in = set_in_for(self.line.thickness, self.post.width)
-        stands, _ = PostLine(self.face, self.post, self.outward, self.limit, set_in).stands(at)
+        stands, _ = self.posts.stands(posts_behind(self.posts.face, self.line, joins))
         posts = [self.foot.above + self.foot.below] * len(stands)
         return found + first_fit_price(posts, self.posts_sold)
 
@@ -217,7 +211,7 @@ def choose_joins(ways: Ways, asked: Literal["cheaper", "full", "equal"]) -> tupl
     way = cheaper if asked == "cheaper" else asked
     other: JoinWay = "equal" if way == "full" else "full"
     money = ways.show.money
-    posts = "" if ways.outward is None else " with their posts"
+    posts = "" if ways.posts is None else " with their posts"
     words = f"about {money(costs[way])}{posts}; {WAYS[other]}: about {money(costs[other])}"
     return (full if way == "full" else equal), words
 

@@ -1,31 +1,34 @@
-"""Posts with housings cut for what passes through them."""
+"""Sticks with housings cut for what passes through them."""
 
 from dataclasses import replace
 
 from acrebox.core.assembly import Part, StickPiece, sawn
 from acrebox.core.shape.bodies import Notch
-from acrebox.core.shape.vector import dot, less
+from acrebox.core.shape.vector import Point, dot, less
 
 
 def notched(post: Part, rails: list[Part]) -> Part:
-    """The post with a housing for every rail that passes through it."""
-    p0, p1 = post.solid.bounds
-    axes = (post.solid.along, post.solid.face, post.solid.through)
+    """A stick with a housing for every other one that passes through it."""
+    box = post.solid
+    axes = (box.along, box.face, box.through)
+    sizes = (box.length, box.width, box.thickness)
     cut: list[Notch] = []
     for rail in rails:
-        r0, r1 = rail.solid.bounds
-        low = (max(p0[0], r0[0]), max(p0[1], r0[1]), max(p0[2], r0[2]))
-        high = (min(p1[0], r1[0]), min(p1[1], r1[1]), min(p1[2], r1[2]))
-        if any(h - w < 0.01 for w, h in zip(low, high, strict=True)):
-            continue
-        spans = [sorted(dot(less(p, post.solid.origin), axis) for p in (low, high)) for axis in axes]
-        along, face, through = ((a, b) for a, b in spans)
-        cut.append(Notch(along, face, through))
+        spans = [_span(rail, box.origin, axis, most) for axis, most in zip(axes, sizes, strict=True)]
+        if all(high - low >= 0.01 for low, high in spans):
+            along, face, through = spans
+            cut.append(Notch(along, face, through))
     if not cut:
         return post
     box = replace(post.solid, notches=tuple(_merged(cut)))
     assert isinstance(post.piece, StickPiece)
     return replace(post, body=box, piece=replace(post.piece, sawn=sawn(box)))
+
+
+def _span(part: Part, origin: Point, axis: Point, most: float) -> tuple[float, float]:
+    """From where to where a part reaches along an axis of a stick, within the stick [mm]."""
+    reach = [dot(less(corner, origin), axis) for corner in part.solid.corners]
+    return max(min(reach), 0.0), min(max(reach), most)
 
 
 def _merged(notches: list[Notch]) -> list[Notch]:

@@ -4,9 +4,9 @@ import itertools
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from math import ceil, radians, tan
+from math import ceil, pi, radians, tan
 
-from acrebox.core.assembly import Part, PostAlone, Span, Stance, role_order, stick
+from acrebox.core.assembly import Good, Part, PostAlone, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
@@ -39,6 +39,7 @@ class _School:
 @dataclass(frozen=True, kw_only=True)
 class _Setting:
     trim_allowance_mm: float
+    bag_yield_l: float
     least_limit_mm: float
     source: str
 
@@ -63,10 +64,21 @@ def stance(choice: Posted, above: float, depth: PostDepth | None = None) -> Stan
     """How posts that stand `above` [mm] the ground stand in it, by the school chosen or another `depth`."""
     school = _schools()[depth or choice.post_depth]
     trimmed = choice.post_top is PostTop.TRIMMED
+    below, words = above if school.deep_as_tall else school.below_mm, school.words
+    if choice.post_below is not None:
+        if not 0 <= choice.post_below.mm <= size("post_deepest"):
+            raise refuse(
+                "construction.post_below",
+                choice.post_below.text,
+                "Posts cannot be set that deep.",
+                f"0 mm to {size('post_deepest'):g} mm",
+            )
+        below = choice.post_below.mm
+        words = f"{choice.post_below.text} in the ground"
     return Stance(
         above,
-        above if school.deep_as_tall else school.below_mm,
-        school.words,
+        below,
+        words,
         0.0 if trimmed else choice.post_drop.mm,
         trimmed,
     )
@@ -267,6 +279,27 @@ def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple
         held_width=bears,
     )
     return (case,)
+
+
+def concrete_for(
+    posts: Sequence[Part], post: ChosenTimber, foot: Stance | None, school: PostDepth, show: Printer
+) -> tuple[Good, ...]:
+    """The concrete round posts that are set in it, by the bag: hole less post, so much a bag.
+
+    Source: holes and yield common practice, in `posts.toml`.
+    """
+    dug = [p for p in posts if p.role.dug]
+    if school is not PostDepth.CONCRETE or not dug or foot is None or foot.below <= 0:
+        return ()
+    wide, yields = _schools()[school].bears_mm, _setting().bag_yield_l
+    hole = pi / 4 * wide**2 - post.width * post.thickness
+    each = max(0.0, hole) * foot.below / 1e6
+    bags = ceil(len(dug) * each / yields - 1e-9)
+    working = (
+        f"{len(dug)} holes {show.length(wide)} wide and {show.length(foot.below)} deep less the posts ="
+        f" {len(dug)} × {show.volume(each)}, at {show.volume(yields)} a bag"
+    )
+    return (Good(key="concrete", what="post concrete", count=bags, unit="bag", working=working),)
 
 
 def spans_of(

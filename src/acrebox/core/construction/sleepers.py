@@ -54,6 +54,7 @@ from acrebox.core.construction.posts import (
     PostLine,
     alone,
     chosen_limit,
+    concrete_for,
     set_in_for,
     set_posts,
     spacing_rule,
@@ -70,10 +71,12 @@ from acrebox.core.design import (
     POST_QUESTIONS,
     Corner,
     Design,
+    Heads,
     MeasuredStick,
     PostDepth,
     Posted,
     asks,
+    heads_asked,
 )
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -114,7 +117,7 @@ class Sleepers(Posted):
         "hung",
     )
     measured_by = ("courses",)
-    conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
+    conditions = dict.fromkeys((*POST_QUESTIONS, "heads"), ON_POSTS)
 
     kind: Literal["sleepers"] = "sleepers"
     sleeper: str = Field(json_schema_extra=asks("Sleepers", stock="sleeper"))
@@ -124,6 +127,7 @@ class Sleepers(Posted):
     held_by: Literal["posts_inside", "posts_outside", "corner_blocks"] = Field(
         "posts_inside", json_schema_extra=asks("Held by", words={**HELD})
     )
+    heads: Heads = heads_asked()
     blocks: Literal["outside", "inside"] = Field(
         "outside", json_schema_extra=asks("The blocks stand", words={**BLOCKS}, when={**ON_BLOCKS})
     )
@@ -160,6 +164,11 @@ class _Frame:
     def postless(self) -> bool:
         return self.choice.held_by == "corner_blocks"
 
+    @property
+    def school(self) -> PostDepth:
+        """How its posts are set: those in front of a hung bed go as deep as they stand."""
+        return PostDepth.AS_DEEP_AS_TALL if self.choice.hung else self.choice.post_depth
+
     def post_line(self, face: Outline, outward: bool) -> PostLine:
         """Posts against a face."""
         set_in = set_in_for(self.line.thickness, self.post.width)
@@ -192,7 +201,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
     if choice.hung and frame.hung:
         check_wall(choice.hung, frame.hung, frame.courses.height, ledgers, frame.show)
     joints: list[Joint] = [
-        *post_joints(walls, posts, "sleeper to post"),
+        *post_joints(walls, posts, "sleeper to post", from_post=choice.heads == "inside"),
         *corner_joints(walls, "sleeper corner"),
         *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
         *(course_joints(walls) if frame.postless else ()),
@@ -217,7 +226,10 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         ),
         stance=foot,
         timbers=(frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,),
-        goods=wall_anchors(ledgers, frame.show),
+        goods=(
+            *wall_anchors(ledgers, frame.show),
+            *concrete_for(posts, frame.post, foot, frame.school, frame.show),
+        ),
         notes=_notes(frame, walls),
         facts=_facts(frame),
         post_limit=frame.limit if posts else 0.0,
@@ -242,19 +254,17 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     stand = stand_height(choice, courses.height, show)
     limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
     inner = outline.inset(wall)
-    outward = None if postless else choice.held_by == "posts_outside"
+    outward = choice.held_by == "posts_outside"
+    posts = PostLine(outline if outward else inner, post, outward, limit, set_in_for(wall, post.width))
     ways = Ways(
         line=line,
-        face=outline if outward else inner,
-        outward=outward,
+        posts=None if postless else posts,
         courses=courses.count,
         overlap=choice.overlap,
         most=longest_stick(design, sleeper.timber, book),
         sold=sold_sticks(design, sleeper.timber, book),
-        post=post,
         posts_sold=sold_sticks(design, post.timber, book),
         foot=stance(choice, stand),
-        limit=limit,
         show=show,
     )
     joins, offer = choose_joins(ways, choice.joins)
@@ -304,8 +314,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
     face = frame.line.outline if outward else frame.inner
     plan = frame.post_line(face, outward=outward)
     joins = posts_behind(face, frame.line, frame.joins)
-    depth = PostDepth.AS_DEEP_AS_TALL if frame.choice.hung else None
-    foot = stance(frame.choice, frame.stand, depth)
+    foot = stance(frame.choice, frame.stand, frame.school)
     posts, runs = set_posts(plan, frame.choice, foot, joins, frame.show)
     hung = frame.hung
     if hung is not None:

@@ -10,10 +10,12 @@ from acrebox.core.design.construction import (
     AnyConstruction,
     Construction,
     Corner,
+    Heads,
     PostDepth,
     Posted,
     PostTop,
     constructions,
+    heads_asked,
 )
 from acrebox.core.design.document import Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
@@ -55,6 +57,7 @@ __all__ = [
     "FillChoice",
     "Group",
     "HShape",
+    "Heads",
     "Hoops",
     "LShape",
     "Layer",
@@ -83,6 +86,7 @@ __all__ = [
     "bed_groups",
     "check_text",
     "constructions",
+    "heads_asked",
     "problem_of",
     "questions_of",
     "read_design",

@@ -18,7 +18,12 @@ class CapCorner(StrEnum):
 
 
 CAP_CORNERS: dict[str, Any] = {"butted": "butted", "mitred": "mitred"}
-LEVELS: dict[str, Any] = {"top": "near the top", "top_and_bottom": "near the top and the bottom"}
+LEVELS: dict[str, Any] = {
+    "top": "near the top",
+    "bottom": "near the bottom",
+    "top_and_bottom": "near the top and the bottom",
+}
+TIED: dict[str, Any] = {"walls": "from wall to wall", "posts": "from wall to wall, beside posts"}
 
 
 class Cap(Asking):
@@ -40,15 +45,18 @@ class Cap(Asking):
 class Ties(Asking):
     """Timbers across the inside that hold long sides together: by the rule, or so many a side."""
 
-    order = ("stock", "count", "levels")
+    order = ("stock", "count", "levels", "to")
 
     stock: str = Field("2x4", json_schema_extra=asks("Ties of", stock="rail"))
     count: Annotated[int, Field(ge=1, le=12)] | None = Field(
         None,
         json_schema_extra=asks("Ties in a side", hint="Left empty: by the rule, one in 3 m, two in 3.6 m."),
     )
-    levels: Literal["top", "top_and_bottom"] = Field(
+    levels: Literal["top", "bottom", "top_and_bottom"] = Field(
         "top", json_schema_extra=asks("They lie", label="Ties lie", words=LEVELS)
+    )
+    to: Literal["walls", "posts"] = Field(
+        "walls", json_schema_extra=asks("They run", label="Ties run", words=TIED)
     )
 
 

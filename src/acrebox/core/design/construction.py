@@ -70,7 +70,16 @@ POST_DEPTHS = {
     "none": "not in the ground: corner blocks",
 }
 POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
-POST_QUESTIONS = ("post", "post_depth", "post_top", "post_limit")
+HEADS = {"outside": "from outside", "inside": "from inside, where the heads are hidden"}
+POST_QUESTIONS = ("post", "post_depth", "post_below", "post_top", "post_drop", "post_limit")
+
+
+Heads = Literal["outside", "inside"]
+
+
+def heads_asked() -> Any:
+    """From which side walls are screwed to their posts."""
+    return Field("outside", json_schema_extra=asks("Screws go in", words=dict[str, Any](HEADS)))
 
 
 class Posted(Construction):
@@ -85,7 +94,18 @@ class Posted(Construction):
         PostTop.HIDDEN,
         json_schema_extra=asks("Their tops", label="Tops of the posts", words=dict[str, Any](POST_TOPS)),
     )
-    post_drop: Length = Length("50 mm")
+    post_below: Length | None = Field(
+        None,
+        json_schema_extra=asks(
+            "In the ground", label="Posts in the ground", hint="Left empty: as the school has it."
+        ),
+    )
+    post_drop: Length = Field(
+        Length("50 mm"),
+        json_schema_extra=asks(
+            "Below the top by", label="Posts below the top", when={"post_top": ["hidden"]}
+        ),
+    )
     post_limit: Length | None = Field(
         None,
         json_schema_extra=asks(

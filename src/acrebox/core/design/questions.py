@@ -91,7 +91,7 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> 
     kind = _kind(field, extra)
     words: dict[str, str] = extra.pop("words", {})
     extra.pop("of", None)
-    when: dict[str, list[str]] = extra.pop("when", model.conditions.get(name, {}))
+    when: dict[str, list[str]] = {**model.conditions.get(name, {}), **extra.pop("when", {})}
     watch = [path] + ([f"{path}_measured"] if f"{name}_measured" in model.model_fields else [])
     default = None if field.is_required() else field.get_default(call_default_factory=True)
     usual = getattr(default, "text", default)

@@ -23,9 +23,11 @@ def draw_elevation(
     """
     mine = [p for p in bed.parts if p.side in (side.name, "") and not p.role.post]
     hidden = [p for p in mine if p.role.view == "behind" and not _is_outside(side, p, mine)]
-    behind = [*bed.posts_at(side.name), *hidden]
+    posts = _posts(bed, side)
+    before = [p for p in posts if side.depth(p.body)[0] < -1.0 and p.role.dug]
+    behind = [*(p for p in posts if p not in before), *hidden]
     names = {p.name for p in behind}
-    shown = [p for p in mine if p.name not in names and p.role.view != "inside"]
+    shown = [*(p for p in mine if p.name not in names and p.role.view != "inside"), *before]
     shown.sort(key=lambda p: -side.depth(p.body)[0])
     shapes: list[Drawn] = []
     for kind, parts in (("seen", shown), ("hidden", behind)):
@@ -36,6 +38,14 @@ def draw_elevation(
     return View(
         name=side.name, title=title, shapes=shapes, dimensions=list(_dimensions(bed, side)), ground=0.0
     )
+
+
+def _posts(bed: Assembly, side: Side) -> list[Part]:
+    """The posts that stand against a side, and those that it calls its own."""
+    near = list(bed.posts_at(side.name))
+    names = {p.name for p in near}
+    own = (p for p in bed.parts if p.role.post and p.side == side.name and p.name not in names)
+    return [*near, *own]
 
 
 def _seen(side: Side, part: Part) -> tuple[Face, ...]:

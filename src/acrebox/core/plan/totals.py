@@ -67,7 +67,7 @@ def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workin
             amount=float(whole),
             unit=currency,
             working=f"{parts} + soil {show(soil)} = {show(whole)}",
-            assumptions=["concrete and liner are not in this yet"],
+            assumptions=["liner is not in this yet"],
             source=PRICE_LIST,
         ),
     }

@@ -1,6 +1,9 @@
 """A board laid flat along the top of the walls, mitred or butted at the corners."""
 
-from acrebox.core.assembly import Assembly, Joint, Part, stick
+from dataclasses import replace
+
+from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
+from acrebox.core.construction.notching import notched
 from acrebox.core.construction.sections import choose_timber, longest_stick
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, even_joints, flat_pieces
@@ -46,7 +49,26 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
         for n, box in enumerate(pieces, start=1):
             title = f"{name} cap" + (f" {n}" if len(pieces) > 1 else "")
             parts.append(stick(title, "cap board", board.timber.key, box, side=name))
-    return bed.adding(parts, _joints(bed, parts, board.thickness), [board.used])
+    # Where uprights stand outside the wall, a cap that overhangs is notched round them.
+    uprights = of_role(bed.parts, "trellis upright")
+    parts = [notched(part, uprights) for part in parts] if uprights else parts
+    capped = bed.adding(parts, _joints(bed, parts, board.thickness), [board.used])
+    return replace(capped, notes={**bed.notes, **_holes(bed, parts, show)})
+
+
+def _holes(bed: Assembly, caps: list[Part], show: Printer) -> dict[str, str]:
+    """Sleeves that open under the cap want a hole in it."""
+    sleeves = of_role(bed.parts, "hoop sleeve")
+    under = [s for s in sleeves if any(_covers(cap, s) for cap in caps)]
+    if not under:
+        return {}
+    wide = show.length(under[0].solid.width + size("sleeve_hole_play"))
+    return {"holes in the cap": f"drill {len(under)} holes {wide} wide, one over each hoop sleeve"}
+
+
+def _covers(cap: Part, sleeve: Part) -> bool:
+    (c0, c1), (s0, s1) = cap.solid.bounds, sleeve.solid.bounds
+    return all(min(c1[i], s1[i]) - max(c0[i], s0[i]) > 0 for i in range(2))
 
 
 def _joints(bed: Assembly, parts: list[Part], thickness: float) -> list[Joint]:

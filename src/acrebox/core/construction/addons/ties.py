@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from shapely import LineString
+from shapely import LineString, Point
 
 from acrebox.core.assembly import Assembly, Joint, Part, Pull, stick
 from acrebox.core.construction.clearance import clash
@@ -21,8 +21,15 @@ from acrebox.core.stock import Catalogue
 
 
 def ties_by_rule(length: float) -> int:
-    """Ties that a side of that length [mm] wants by common practice."""
-    return max(0, ceil(length / size("tie_every") - 1e-9) - 1)
+    """Ties that a side so long outside [mm] wants: one from 3 m, two from 3.6 m, then one every 1.5 m.
+
+    Source: common practice.
+    """
+    if length < size("tie_from") - 1e-6:
+        return 0
+    if length < size("two_ties_from") - 1e-6:
+        return 1
+    return max(2, ceil(length / size("tie_every") - 1e-9) - 1)
 
 
 def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Assembly:
@@ -32,18 +39,9 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
     """
     show = Printer(design.system, book.currency_sign)
     stock = choose_timber(book, ties.stock, MeasuredStick(), "add_ons.ties.stock")
-    levels = [bed.wall_top - size("tie_inset") - stock.width] + (
-        [size("tie_inset")] if ties.levels == "top_and_bottom" else []
-    )
-    if levels[0] < (size("tie_inset") + stock.width if len(levels) > 1 else 0.0):
-        raise refuse(
-            "add_ons.ties.stock",
-            ties.stock,
-            f"A tie {show.length(stock.width)} high does not fit into {show.length(bed.wall_top)} of wall.",
-            "a narrower tie, or ties at the top only",
-        )
+    levels = _levels(bed, ties, stock, show)
     made: list[Part] = []
-    for place in _places(bed, ties, levels):
+    for place in _places(bed, ties, levels, stock):
         made.append(_tie(bed, place, stock, made))
     if not made:
         raise refuse(
@@ -78,15 +76,83 @@ class _Place:
     name: str
 
 
-def _places(bed: Assembly, ties: Ties, levels: list[float]) -> Iterator[_Place]:
-    for side, other in _pairs(bed):
-        longest = max(bed.outline.sides[s.index].length for s in (side, other))
-        count = ties.count or ties_by_rule(longest)
-        for n in range(1, count + 1):
+def _levels(bed: Assembly, ties: Ties, stock: ChosenTimber, show: Printer) -> list[float]:
+    """Heights of the undersides of ties [mm], the highest first.
+
+    Raises DesignError when they do not fit into the wall.
+    """
+    high, low = bed.wall_top - size("tie_inset") - stock.width, size("tie_inset")
+    levels = {"top": [high], "bottom": [low], "top_and_bottom": [high, low]}[ties.levels]
+    if high < (low + stock.width if len(levels) > 1 else 0.0):
+        raise refuse(
+            "add_ons.ties.stock",
+            ties.stock,
+            f"A tie {show.length(stock.width)} high does not fit into {show.length(bed.wall_top)} of wall.",
+            "a narrower tie, or ties at one height only",
+        )
+    return levels
+
+
+def _places(bed: Assembly, ties: Ties, levels: list[float], stock: ChosenTimber) -> Iterator[_Place]:
+    """Ties of every side that wants some, the longest sides first; a tie serves the side that it lands on
+    too.
+    """
+    landed: dict[int, int] = {}
+    for side in sorted(bed.inner.sides, key=lambda s: (-round(s.length, 2), s.index)):
+        wanted = _wanted(bed, ties, side) - landed.get(side.index, 0)
+        number = 0
+        for n in range(1, wanted + 1):
+            at = side.length * n / (wanted + 1)
+            if ties.to == "posts":
+                at = _beside_a_post(bed, side, at, stock.thickness / 2)
+            met = _across(bed, side, at)
+            if met is None:
+                continue
+            number += 1
+            landed[met.index] = landed.get(met.index, 0) + 1
             for z in levels:
-                low = " low" if z == size("tie_inset") else ""
-                at = side.length * n / (count + 1)
-                yield _Place(side=side, other=other, at=at, z=z, name=f"{side.name} tie {n}{low}")
+                low = " low" if z == size("tie_inset") and len(levels) > 1 else ""
+                yield _Place(side=side, other=met, at=at, z=z, name=f"{side.name} tie {number}{low}")
+
+
+def _wanted(bed: Assembly, ties: Ties, side: Side) -> int:
+    """How many ties a side wants: by its length outside, or so many where it is longer than the bed is
+    across there.
+    """
+    if ties.count is None:
+        return ties_by_rule(bed.outline.sides[side.index].length)
+    met = _across(bed, side, side.length / 2)
+    if met is None:
+        return 0
+    across = side.coordinates(*met.start)[1]
+    return ties.count if side.length > across - 1e-6 else 0
+
+
+def _beside_a_post(bed: Assembly, side: Side, at: float, half: float) -> float:
+    """The place along a side nearest to `at` [mm] where a tie (its half thickness [mm]) lies against a post
+    that stands inside; the same place where there is none.
+    """
+    inside = [p for p in bed.posts_at(side.name) if side.depth(p.body)[1] > 1.0]
+    flanks = [edge for p in inside for a, b in [side.reach(p.body)] for edge in (a - half, b + half)]
+    free = [edge for edge in flanks if half <= edge <= side.length - half]
+    return min(free, key=lambda edge: abs(edge - at), default=at)
+
+
+def _across(bed: Assembly, side: Side, at: float) -> Side | None:
+    """The side straight across the soil from a place on another one [mm along it], if one faces it there."""
+    start = side.place(at, 1.0, 0.0)[:2]
+    far = side.place(at, 1.0 + sum(bed.inner.size), 0.0)[:2]
+    ray = LineString([start, far])
+    hits = []
+    for other in bed.inner.sides:
+        facing = side.along[0] * other.along[0] + side.along[1] * other.along[1]
+        edge = LineString([other.start, other.place(other.length, 0.0, 0.0)[:2]])
+        if other is not side and ray.intersects(edge):
+            hits.append((ray.intersection(edge).distance(Point(start)), facing, other))
+    if not hits:
+        return None
+    _, facing, other = min(hits, key=lambda hit: hit[0])
+    return other if facing < -1 + 1e-9 else None
 
 
 def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
@@ -100,39 +166,15 @@ def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
     )
 
 
-def _pairs(bed: Assembly) -> list[tuple[Side, Side]]:
-    """Sides that face each other straight across the soil, each pair once; the longest pairs where a leg
-    has several.
-    """
-    sides = bed.inner.sides
-    found: list[tuple[Side, Side]] = []
-    for side in sorted(sides, key=lambda s: -s.length):
-        x, y, _ = side.place(side.length / 2, 1.0, 0.0)
-        for other in sides:
-            facing = side.along[0] * other.along[0] + side.along[1] * other.along[1]
-            taken = any(side in pair or other in pair for pair in found)
-            if facing < -1 + 1e-9 and not taken and _between(bed, side, other, x, y):
-                found.append((side, other))
-    return [p for p in found if max(s.length for s in p) > min(bed.inner.size) or len(found) == 1]
-
-
-def _between(bed: Assembly, side: Side, other: Side, x: float, y: float) -> bool:
-    """Whether the middle of a side sees the other across soil alone."""
-    across = (other.start[0] - x) * side.inward[0] + (other.start[1] - y) * side.inward[1]
-    if across <= 0:
-        return False
-    hit = (x + side.inward[0] * (across - 1.0), y + side.inward[1] * (across - 1.0))
-    along = other.coordinates(*hit)[0]
-    return 0 < along < other.length and bool(bed.inner.polygon.contains(LineString([(x, y), hit])))
-
-
 def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) -> Part:
     """A tie near its place, moved along the side until it stands clear of posts."""
     side, half = place.side, stock.thickness / 2
     across = side.coordinates(*place.other.start)[1]
     for step in range(40):
         moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
-        if not moved - half >= 0 and moved + half <= side.length:
+        if moved - half < 0 or moved + half > side.length:
+            continue
+        if any(_across(bed, side, edge) != place.other for edge in (moved - half, moved + half)):
             continue
         start = side.place(moved - half, 0.0, place.z)
         box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
