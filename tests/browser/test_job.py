@@ -158,7 +158,7 @@ def test_in_a_conflict_mine_can_go_on_top(new_context: Callable[..., BrowserCont
         ("Width, outside", "wide", "not a"),
         ("Width, outside", "9 in", "shorter than its posts"),
         ("Height", "13 in", "not a whole number"),
-        ("Length, outside", "30 ft", "fits no stick"),
+        ("Length, outside", "300 ft", "longer than a bed can be planned"),
     ],
 )
 def test_bad_input_is_named_and_the_last_good_plan_stays(

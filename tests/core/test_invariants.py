@@ -199,7 +199,6 @@ def test_every_end_of_a_sleeper_is_held() -> None:
                 )
 
 
-@pytest.mark.xfail(strict=True, reason="issue 9, Framed sheet: a joint for every contact")
 def test_every_sheet_is_fixed_to_what_stands_behind_it() -> None:
     sheet = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}
     bed = built(

@@ -2,7 +2,7 @@
 frames alone.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import ceil
 from typing import Literal
@@ -20,7 +20,7 @@ from acrebox.core.assembly import (
     WallAlong,
     WallLayer,
 )
-from acrebox.core.construction.joining import layer_joints, post_joints
+from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
 from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
@@ -55,6 +55,7 @@ from acrebox.core.stock import Catalogue, Sheet
 from acrebox.core.worked import Worked
 
 FACES = {"outside": "outside the frame", "inside": "inside the frame"}
+LIE = {"edge": "on edge, the wide side to the sheet", "flat": "flat, the narrow side to the sheet"}
 ON_POSTS = {"footing": ["posts"]}
 COUNTED_IN_ROWS = {"after": "rows of sheet"}
 LEAST_BETWEEN_RAILS = 20
@@ -69,6 +70,7 @@ class FramedSheet(Posted):
         "height",
         "face",
         "rail",
+        "rails",
         "stud_limit",
         "corner",
         "footing",
@@ -84,6 +86,9 @@ class FramedSheet(Posted):
     sheet: str = Field(json_schema_extra=asks("Sheet", stock="sheet"))
     rail: str = Field(json_schema_extra=asks("Rails and studs", stock="rail"))
     rail_measured: MeasuredStick = MeasuredStick()
+    rails: Literal["edge", "flat"] = Field(
+        "edge", json_schema_extra=asks("They lie", label="Rails and studs lie", words={**LIE})
+    )
     face: Literal["outside", "inside"] = Field(
         "outside", json_schema_extra=asks("The sheet is", words={**FACES})
     )
@@ -143,6 +148,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     sheets = lay_sheets(frame.skin, frame.sheet, frame.rows, frame.longest_sheet)
     loads = _bent(frame, frames, posts)
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
+    steel = frame.sheet.steel.mm
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
     # Round an inner corner the end of one sheet stands in the wave of the next.
     inner = {s.name for s in frame.outline.sides if max(s.corner_start, s.corner_end) > 180}
@@ -158,8 +164,11 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         whole_course=frame.rows[0],
         parts=(*sheets, *rails, *studs, *posts),
         joints=(
-            *layer_joints(sheets, rails, "sheet to rail", along=True, through=frame.sheet.steel.mm),
-            *post_joints(rails, posts, "rail to post"),
+            *layer_joints(sheets, rails, "sheet to rail", along=True, through=steel),
+            *layer_joints(sheets, studs, "sheet to stud", along=True, through=steel),
+            *layer_joints(sheets, posts, "sheet to post", along=True, through=steel),
+            *housed_joints(rails, posts, "rail in post"),
+            *corner_joints(rails, "frame to frame"),
             *stud_joints(rails, studs, frame.rail),
         ),
         compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
@@ -182,6 +191,8 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
     show = Printer(design.system, book.currency_sign)
     sheet = choose_sheet(book, choice.sheet, "construction.sheet")
     rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
+    if choice.rails == "flat":
+        rail = replace(rail, thickness=rail.width, width=rail.thickness)
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     rows = sheet_rows(design, sheet, 2 * rail.width + LEAST_BETWEEN_RAILS, show)
     check_stud_limit(choice.stud_limit, show)

@@ -53,6 +53,29 @@ def post_joints(
         )
 
 
+def housed_joints(pieces: Sequence[Part], posts: Sequence[Part], kind: str) -> Iterator[Joint]:
+    """Every piece that passes through a post in its housing: the fixing passes the piece and bites into what
+    the housing leaves of the post.
+    """
+    bodies, standing = [p.solid for p in pieces], [p.solid for p in posts]
+    for i, j in near_pairs(bodies, standing):
+        piece, post = pieces[i], posts[j]
+        if not post.solid.notches or overlap_depth(piece.solid, post.solid) < TOUCH_MM:
+            continue
+        axis = piece.solid.through
+        (p0, p1), (r0, r1) = post.solid.reach(axis), piece.solid.reach(axis)
+        left = max(r0 - p0, p1 - r1)
+        if left < TOUCH_MM:
+            continue
+        yield Joint(
+            kind=kind,
+            parts=(piece.name, post.name),
+            through=piece.solid.thickness,
+            into=left,
+            run=contact_height(piece, post),
+        )
+
+
 def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint]:
     """Pieces of one course that meet at a corner: the fixing passes one's thickness into the other's end."""
     place = {piece.name: n for n, piece in enumerate(walls)}

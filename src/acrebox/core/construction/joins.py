@@ -111,19 +111,26 @@ class Joins:
 
 
 def joined(line: WallLine, courses: int, most: float, overlap: float, way: JoinWay) -> Joins:
-    """All sides joined one way; a side that cannot be joined so with joins that far apart [mm] is joined in
-    equal pieces.
+    """All sides joined one way; a side that cannot be joined so with joins that far apart [mm], and no piece
+    shorter than that, is joined in equal pieces.
     """
     sides = {}
     for side in line.outline.sides:
         odd, even = line.longest(side, 1), line.longest(side, 2)
         chosen = joins_by(way, odd, even, most)
         apart = chosen.apart()
-        if courses > 1 and apart is not None and apart < overlap - 0.5:
+        too_near = courses > 1 and apart is not None and apart < overlap - 0.5
+        if way == "full" and (too_near or _shortest(chosen, odd, even) < overlap - 0.5):
             chosen = joins_by("equal", odd, even, most)
         sides[side.index] = chosen
     same = any(s.way == way and s.odd for s in sides.values())
     return Joins(sides=sides, courses=courses, way=way if same or way == "equal" else "equal")
+
+
+def _shortest(joins: SideJoins, odd: Run, even: Run) -> float:
+    """The shortest piece of a side in odd and in even courses [mm]."""
+    ends = [(odd[0], *joins.odd, odd[1]), (even[0], *joins.even, even[1])]
+    return min(b - a for run in ends for a, b in itertools.pairwise(run))
 
 
 def check_joins(joins: Joins, line: WallLine, overlap: float, written: object, show: Printer) -> None:

@@ -170,6 +170,14 @@ def _closed(chosen: Polygon) -> tuple[Point2, ...]:
 
 def _check_sides(chosen: AnyOutline, outside: Outline, inside: Outline, least: float, show: Printer) -> None:
     for n, (outer, inner) in enumerate(zip(outside.sides, inside.sides, strict=True)):
+        if outer.length > size_of("longest_side") + 1e-6:
+            raise refuse(
+                "outline",
+                show.length(outer.length),
+                f"{outer.name.capitalize()} is {show.length(outer.length)} long outside, longer than a bed"
+                " can be planned.",
+                f"at most {show.length(size_of('longest_side'))} outside",
+            )
         if inner.length < least or outer.length < least:
             typed = isinstance(chosen, Polygon) and n < len(chosen.sides)
             field = (

@@ -87,14 +87,25 @@ def posts_within(posts: list[Part], side: Side, depth: float) -> list[Part]:
     return [post for post in posts if within(post)]
 
 
+SKEW = 0.7
+"""Sine of the slant at which a stud is screwed to a rail on edge: 45°, common practice."""
+
+
 def stud_joints(rails: list[Part], studs: list[Part], rail: ChosenTimber) -> list[Joint]:
-    """Every stud's joints with the rails it stands between."""
-    thick, wide = rail.thickness, rail.width
-    return [
-        Joint(kind="stud to rail", parts=(under.name, stud.name), through=thick, into=wide, run=thick)
-        for under, stud in touching_pairs(rails, studs)
-        if _stands_on(under, stud)
-    ]
+    """Every stud's joints with the rails it stands between: through a rail that lies flat into the stud's
+    end, else skewed through the stud into the rail.
+    """
+    found = []
+    for under, stud in touching_pairs(rails, studs):
+        if not _stands_on(under, stud):
+            continue
+        if rail.width < rail.thickness:
+            ends = {"through": rail.width, "into": stud.solid.length / 2, "run": rail.thickness}
+            found.append(Joint(kind="stud to rail", parts=(under.name, stud.name), **ends))
+        else:
+            slant = {"through": SKEW * rail.thickness, "into": rail.width, "run": rail.thickness}
+            found.append(Joint(kind="stud to rail, skewed", parts=(stud.name, under.name), **slant))
+    return found
 
 
 def _rails(work: Studwork, side: Side, marks: tuple[float, ...]) -> tuple[Part, ...]:

@@ -57,16 +57,21 @@ def choose_screw(
     good = [s for s in inside if s.length.mm >= through + wanted - 1e-6]
     if good:
         return good[0], None
-    if inside and inside[-1].length.mm > through + bite("least") / 2:
+    least = min(wanted, bite("least"))
+    if inside and inside[-1].length.mm > through + least / 2:
         # A thin second timber takes less; under 30 mm it is too little.
-        return inside[-1], None if inside[-1].length.mm >= through + min(wanted, bite("least")) else "short"
+        return inside[-1], None if inside[-1].length.mm >= through + least else "short"
     longer = [s for s in by_length if s.length.mm > through]
     return (longer[0], "pokes out") if longer else (by_length[-1], "short")
 
 
-def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
-    """The fixings of all joints, joints alike taken together, in the order of the rules."""
-    hard = {u.stock for u in bed.timbers if (t := book.find_timber(u.stock)) and t.hard}
+def fixings(bed: Assembly, book: Catalogue, species: str | None = None) -> list[Fixed]:
+    """The fixings of all joints, joints alike taken together, in the order of the rules.
+
+    `species` is what all the wood is said to be, where that is not as the stock list says.
+    """
+    said = next((s.hard for s in book.species if s.key == species), False)
+    hard = {u.stock for u in bed.timbers if said or ((t := book.find_timber(u.stock)) and t.hard)}
     stock = {p.name: p.stock for p in bed.parts}
     chosen: dict[tuple[str, int, int], tuple[Screw, str | None]] = {}
     alike: dict[tuple[str, int, str, bool, str], list[tuple[int, int]]] = defaultdict(list)
@@ -76,7 +81,7 @@ def fixings(bed: Assembly, book: Catalogue) -> list[Fixed]:
         if (joint.kind, through, into) not in chosen:
             family = [s for s in book.screw if s.family in rule.families]
             chosen[joint.kind, through, into] = choose_screw(
-                family, float(through), float(into), wanted_bite(rule.family, float(through))
+                family, float(through), float(into), rule.bite_mm or wanted_bite(rule.family, float(through))
             )
         screw, trouble = chosen[joint.kind, through, into]
         alike[

@@ -9,13 +9,16 @@ from acrebox.core.errors import AcreBoxError
 
 @dataclass(frozen=True, kw_only=True)
 class FixingRule:
-    """How a kind of joint is fixed: family, fewest a joint, one every so many mm of contact."""
+    """How a kind of joint is fixed: family, fewest a joint, one every so many mm of contact, and the bite
+    that is enough where something else carries too.
+    """
 
     kind: str
     source: str
     family: str
     least: int
     every_mm: float
+    bite_mm: float | None = None
 
     @property
     def families(self) -> tuple[str, ...]:

@@ -145,7 +145,10 @@ PARTS = register(
 NOTES = register(Chapter(key="notes", stage="shape", reads=("assembly",), work=notes_of, model=list[Note]))
 FIXED = register(
     Chapter(
-        key="fixed", stage="shape", reads=("assembly",), work=lambda seen: fixings(seen.assembly, seen.book)
+        key="fixed",
+        stage="shape",
+        reads=("assembly", "design.loads.species"),
+        work=lambda seen: fixings(seen.assembly, seen.book, seen.design.loads.species),
     )
 )
 FIXINGS = register(

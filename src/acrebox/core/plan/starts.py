@@ -4,6 +4,7 @@ from typing import Any
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.data import read_as
 from acrebox.core.measure.printing import Printer, System
 from acrebox.core.measure.written import Length
@@ -35,6 +36,9 @@ def starts_of(seen: Seen) -> dict[str, Any]:
         row.path: _named(row.of(system), named)
         for row in read_as(list[_Start], "plan", "starts.toml", "start")
     }
+    # On a bed that wants no tie by the rule one begins with one.
+    if not any(ties_by_rule(side.length) for side in bed.outline.sides):
+        found["add_ons.ties"] = {**found["add_ons.ties"], "count": 1}
     return {**found, **{f"outline:{shape}": made for shape, made in _outlines(bed, seen.show).items()}}
 
 

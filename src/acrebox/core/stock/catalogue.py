@@ -124,6 +124,7 @@ class Species(_Item):
     e_mpa: float
     life_years: tuple[int, int]
     source: str
+    hard: bool = False
     clear: ClearWood | None = None
 
 
