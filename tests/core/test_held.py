@@ -1,10 +1,12 @@
 """Every piece that spans is held at both ends, and every part is reached by a fixing."""
 
+from math import ceil, pi
 from typing import Any
 
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
+from shapely import box
 
 from acrebox.core.assembly import Assembly, Part, of_role
 from acrebox.core.construction import assemble
@@ -182,3 +184,122 @@ def test_a_leg_narrower_than_its_blocks_is_refused_by_name() -> None:
     with pytest.raises(DesignError) as refused:
         assemble(read_design(data), catalogue())
     assert refused.value.problems[0].field == "construction.held_by"
+
+
+def long_bed(**add_ons: Any) -> dict[str, Any]:
+    """4.2 m of boards on posts."""
+    data = document(
+        outline={"shape": "rectangle", "length": "4.2 m", "width": "1.2 m"},
+        construction={"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
+        courses=2,
+        add_ons=add_ons,
+    )
+    del data["height"]
+    return data
+
+
+def test_straps_across_run_from_post_to_post_at_three_quarters_of_the_wall() -> None:
+    """Each 1110 mm across the inside and 150 mm folded on: two make 2.52 m, sold by the tenth of a metre."""
+    plan = plan_document(long_bed(straps={"way": "across", "count": 2, "lap": "150 mm"}))
+    [strap] = [b for b in plan["buying"] if b["item"] == "strap"]
+    assert strap["count"] == 3
+    assert "from post to post" in strap["working"]["cost"]["working"]
+    assert "strap-round" not in [w["code"] for w in plan["watch_outs"]]
+    round_it = plan_document(long_bed(straps={"count": 1}))
+    assert "strap-round" in [w["code"] for w in round_it["watch_outs"]]
+
+
+@pytest.mark.parametrize("to", ["walls", "posts"])
+def test_ties_by_the_rule_run_from_wall_to_wall(to: str) -> None:
+    bed = assemble(read_design(long_bed(ties={"to": to})), catalogue())
+    ties = of_role(bed.parts, "cross tie")
+    assert len(ties) == 2
+    assert {round(t.solid.length) for t in ties} == {1110}
+    posts = [p for p in bed.parts if p.role.post]
+    beside = [any(touching(tie, post) for post in posts) for tie in ties]
+    assert all(beside) or to == "walls"
+
+
+def test_ties_of_an_l_lie_within_its_arms() -> None:
+    data = long_bed(ties={})
+    data["outline"] = {"shape": "l", "length": "4.2 m", "width": "4 m", "front": "1.1 m", "left": "1 m"}
+    bed = assemble(read_design(data), catalogue())
+    ties = of_role(bed.parts, "cross tie")
+    assert ties
+    for tie in ties:
+        (x0, y0, _), (x1, y1, _) = tie.body.bounds
+        assert bed.inner.polygon.buffer(0.1).contains(box(x0, y0, x1, y1))
+    ended = [j.parts[0] for j in bed.joints if j.kind == "tie"]
+    assert len(ended) >= 2 * len(ties)
+
+
+def test_concrete_is_bought_for_every_post_that_is_set_in_it() -> None:
+    """A hole 250 mm wide and 300 mm deep less a 75 mm post takes 13.0 L; 12 L a bag. Common practice."""
+    plan = plan_document(long_bed())
+    posts = sum(p["role"] in ("corner post", "mid post") for p in plan["parts"])
+    [bags] = [b for b in plan["buying"] if b["item"] == "concrete"]
+    assert bags["count"] == ceil(posts * (pi / 4 * 250**2 - 75**2) * 300 / 1e6 / 12)
+    driven = long_bed()
+    driven["construction"]["post_depth"] = "driven"
+    assert "concrete" not in [b["item"] for b in plan_document(driven)["buying"]]
+
+
+def test_heads_can_be_hidden_by_screwing_from_inside() -> None:
+    data = long_bed()
+    data["construction"]["heads"] = "inside"
+    bed = assemble(read_design(data), catalogue())
+    joints = [j for j in bed.joints if j.kind == "board to post"]
+    assert {(j.through, j.into) for j in joints} == {(75.0, 45.0)}
+
+
+def test_posts_go_as_deep_as_is_said() -> None:
+    data = long_bed()
+    data["construction"] |= {"post_below": "450 mm", "post_drop": "80 mm"}
+    bed = assemble(read_design(data), catalogue())
+    assert {round(p.solid.length) for p in bed.parts if p.role.post} == {450 + 390 - 80}
+    data["construction"]["post_below"] = "3 m"
+    with pytest.raises(DesignError) as refused:
+        assemble(read_design(data), catalogue())
+    assert refused.value.problems[0].field == "construction.post_below"
+
+
+def test_a_cap_in_several_pieces_is_screwed_to_what_lies_under_each() -> None:
+    data = long_bed(cap={"board": "larch-27x145"})
+    data["outline"]["length"] = "9 m"
+    bed = assemble(read_design(data), catalogue())
+    front = [p for p in of_role(bed.parts, "cap board") if p.side == "front"]
+    assert len(front) > 1
+    sides = {s.name: s for s in bed.outline.sides}
+    for joint in (j for j in bed.joints if j.kind == "cap to wall"):
+        cap, under = (bed.part(name) for name in joint.parts)
+        side = sides[cap.side]
+        (a0, a1), (b0, b1) = side.reach(cap.solid), side.reach(under.body)
+        assert joint.run == pytest.approx(min(a1, b1) - max(a0, b0))
+
+
+@pytest.mark.parametrize("rails", ["edge", "flat"])
+def test_every_contact_of_a_framed_sheet_has_its_joint(rails: str) -> None:
+    data = long_bed()
+    data["construction"] = {
+        "kind": "framed_sheet",
+        "sheet": "sheet-wave-18",
+        "rail": "larch-45x70",
+        "rails": rails,
+        "post": "post-100x100",
+        "post_drop": "20 mm",
+    }
+    data["courses"] = 1
+    bed = assemble(read_design(data), catalogue())
+    kinds = {j.kind for j in bed.joints}
+    stud = "stud to rail" if rails == "flat" else "stud to rail, skewed"
+    assert {
+        "sheet to rail",
+        "sheet to stud",
+        "sheet to post",
+        "rail in post",
+        "frame to frame",
+        stud,
+    } <= kinds
+    # A row stands as high as its sheet is wide.
+    assert bed.wall_top == 836
+    assert all(p.ripped is None for p in of_role(bed.parts, "sheet"))

@@ -172,7 +172,8 @@ def join_without_post(seen: Seen) -> Iterator[Finding]:
 )
 def untied(seen: Seen) -> Iterator[Finding]:
     bed, add = seen.assembly, seen.design.add_ons
-    if bed.wall_top < limit("tall_wall") or add.ties or add.straps:
+    strapped = add.straps is not None and add.straps.way == "across"
+    if bed.wall_top < limit("tall_wall") or add.ties or strapped:
         return
     standing = bed.stance is not None and bed.stance.below > 0
     long = [s for s in bed.outline.sides if ties_by_rule(s.length)]
@@ -182,7 +183,25 @@ def untied(seen: Seen) -> Iterator[Finding]:
         yield Finding(
             f"{worst.name.capitalize()} is {seen.show.length(worst.length)} long and"
             f" {seen.show.length(bed.wall_top)} high, with no post in the ground and no tie.",
-            f"Add {count} cross tie{'s' if count > 1 else ''}, a strap, or posts in the ground.",
+            f"Add {count} cross tie{'s' if count > 1 else ''}, straps across, or posts in the ground.",
+        )
+
+
+@rule(
+    "strap-round",
+    stage="shape",
+    level="note",
+    field="add_ons.straps",
+    why="A band pulls inwards where it turns; along a straight wall it only lies against it.",
+)
+def strap_round(seen: Seen) -> Iterator[Finding]:
+    straps, sides = seen.design.add_ons.straps, seen.assembly.outline.sides
+    worst = max(sides, key=lambda s: s.length, default=None)
+    if straps and straps.way == "round" and worst and ties_by_rule(worst.length):
+        yield Finding(
+            f"A band round the bed holds its corners, not the middle of {worst.name}"
+            f" ({seen.show.length(worst.length)}).",
+            "Run straps across from post to post, or add cross ties.",
         )
 
 

@@ -281,7 +281,12 @@ def _membrane(frame: _Frame) -> tuple[Good, ...]:
 
 def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, str]:
     show = frame.show.length
-    words = {"sheets": f"{len(sheets)} pieces of sheet", "studs": f"{len(studs)} studs"}
+    words = {"sheets": f"{len(sheets)} pieces of sheet"}
+    if studs:
+        words["studs"] = f"{len(studs)} studs"
+    ripped = next((p.ripped for p in sheets if p.ripped), None)
+    if ripped:
+        words["ripped"] = f"every sheet is ripped to {show(ripped)} of its {show(frame.sheet.width.mm)}"
     spacers = []
     for side in frame.studwork.line.outline.sides:
         mine = sorted(side.reach(s.body)[0] for s in studs if s.side == side.name)

@@ -3,6 +3,7 @@
 from math import ceil
 
 from acrebox.core.assembly import Part, SheetPiece, role
+from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.construction.wave import sheet_body
 from acrebox.core.design import Design
@@ -14,7 +15,8 @@ MOST_ROWS = 2
 
 
 def sheet_rows(design: Design, sheet: Sheet, lowest: float, show: Printer) -> tuple[float, ...]:
-    """Heights of the rows of sheet [mm]: so many cover widths, or one row cut to the height.
+    """Heights of the rows of sheet [mm]: each but the top one shows its cover width, the top one stands as
+    high as the sheet is wide; or one row cut to the height.
 
     Raises DesignError when a row would be under `lowest` [mm] or the sheet does not give the height.
     """
@@ -23,7 +25,7 @@ def sheet_rows(design: Design, sheet: Sheet, lowest: float, show: Printer) -> tu
             raise refuse(
                 "courses", design.courses, "That many rows of sheet are no garden bed.", "1 or 2 rows"
             )
-        return (sheet.cover.mm,) * design.courses
+        return (sheet.cover.mm,) * (design.courses - 1) + (sheet.width.mm,)
     assert design.height is not None
     height = design.height.mm
     if not lowest <= height <= sheet.width.mm:
@@ -66,6 +68,5 @@ def lay_sheets(skin: WallLine, sheet: Sheet, rows: tuple[float, ...], longest: f
 
 
 def _ripped(sheet: Sheet, height: float) -> float | None:
-    """The width a row of sheet is cut to, where it is neither whole nor just the cover [mm]."""
-    narrower = height < sheet.width.mm - 0.8 and height != sheet.cover.mm
-    return height if narrower else None
+    """The width a row of sheet is ripped to, where it is not whole [mm]."""
+    return height if height < sheet.width.mm - size("tape_tolerance") else None

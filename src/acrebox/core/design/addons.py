@@ -60,11 +60,20 @@ class Ties(Asking):
     )
 
 
+STRAPPED: dict[str, Any] = {
+    "round": "right round the outside",
+    "across": "across the bed, from post to post",
+}
+
+
 class Straps(Asking):
-    """Steel bands right round the outside, the highest at three quarters of the height."""
+    """Steel bands at three quarters of the height: right round the outside, or across from post to post."""
 
-    order = ("count", "lap")
+    order = ("way", "count", "lap")
 
+    way: Literal["round", "across"] = Field(
+        "round", json_schema_extra=asks("They run", label="Straps run", words=STRAPPED)
+    )
     count: Annotated[int, Field(ge=1, le=4)] = Field(1, json_schema_extra=asks("How many", label="Straps"))
     lap: Length = Field(Length("150 mm"), json_schema_extra=asks("Ends lap", label="Lap of the strap"))
 

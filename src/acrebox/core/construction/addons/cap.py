@@ -72,20 +72,23 @@ def _covers(cap: Part, sleeve: Part) -> bool:
 
 
 def _joints(bed: Assembly, parts: list[Part], thickness: float) -> list[Joint]:
-    """Every cap board to the first piece of its side that reaches the top of the wall."""
-    sides = {s.name for s in bed.outline.sides}
-    under: dict[str, Part] = {}
-    for p in bed.parts:
-        if p.side in sides and not p.role.post and abs(p.body.bounds[1][2] - bed.top) < 0.01:
-            under.setdefault(p.side, p)
-    return [
-        Joint(
-            kind="cap to wall",
-            parts=(part.name, under[part.side].name),
-            through=thickness,
-            into=min(under[part.side].solid.width, size("cap_bite_most")),
-            run=part.solid.overall,
-        )
-        for part in parts
-        if part.side in under
-    ]
+    """Every cap board to each piece of its side that lies under it at the top of the wall."""
+    at_the_top = [p for p in bed.parts if not p.role.post and abs(p.body.bounds[1][2] - bed.top) < 0.01]
+    found = []
+    for part in parts:
+        side = next(s for s in bed.outline.sides if s.name == part.side)
+        low, high = side.reach(part.solid)
+        for under in (p for p in at_the_top if p.side == part.side):
+            a, b = side.reach(under.body)
+            run = min(b, high) - max(a, low)
+            if run > size("end_bearing"):
+                found.append(
+                    Joint(
+                        kind="cap to wall",
+                        parts=(part.name, under.name),
+                        through=thickness,
+                        into=min(under.solid.width, size("cap_bite_most")),
+                        run=run,
+                    )
+                )
+    return found

@@ -1,31 +1,40 @@
-"""Steel bands right round the outside."""
+"""Steel bands right round the outside, or across the bed."""
 
 from math import ceil
 
 from acrebox.core.assembly import Assembly, Good, Pull
+from acrebox.core.construction.sides import facing
 from acrebox.core.design import Design, Straps
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue
 
+HEIGHT = 0.75
+"""Share of the wall's height at which straps run; common practice."""
+
 
 def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -> Assembly:
-    """Bands round the bed, the highest at three quarters of the wall.
+    """Bands round the bed or across it, at three quarters of the wall.
 
-    Raises DesignError where the outline turns back: a band would pull the inner corner outwards.
+    Raises DesignError where they would hold nothing.
     """
     show = Printer(design.system, book.currency_sign)
+    return _across(bed, straps, show) if straps.way == "across" else _round(bed, straps, show)
+
+
+def _round(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
+    """Bands right round, the highest at three quarters of the wall."""
     if any(corner > 180 for corner in bed.outline.corners):
         raise refuse(
             "add_ons.straps",
             "straps",
             "A band cannot hold an outline with an inner corner.",
-            "cross ties instead",
+            "straps across, or cross ties",
         )
     each = bed.outline.perimeter + straps.lap.mm
     metres = ceil(straps.count * each / 100) / 10
     heights = ", ".join(
-        show.length(bed.wall_top * 0.75 * n / straps.count) for n in range(straps.count, 0, -1)
+        show.length(bed.wall_top * HEIGHT * n / straps.count) for n in range(straps.count, 0, -1)
     )
     edge, lap = show.length(bed.outline.perimeter), show.length(straps.lap.mm)
     working = (
@@ -38,6 +47,46 @@ def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -
         share=1.0,
         count=straps.count,
         words="{push:.2f} kN/m × {length:.2f} m, half the width, ÷ {count}",
+    )
+    strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
+    return bed.adding(goods=[strap], loads=[pull])
+
+
+def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
+    """Straps from a post of the longest side to one straight across from it."""
+    side = max(bed.inner.sides, key=lambda s: (round(s.length, 2), -s.index))
+    outer = bed.outline.sides[side.index]
+    met = facing(bed, side, side.length / 2)
+    if met is None:
+        raise refuse(
+            "add_ons.straps.way",
+            straps.way,
+            f"Nothing stands straight across from the middle of {outer.name}.",
+            "a strap round the bed",
+        )
+    wide = side.coordinates(*met.start)[1]
+    inside = [m for m in bed.post_marks(side.name) if 0.0 < m < outer.length]
+    if len(inside) < straps.count:
+        raise refuse(
+            "add_ons.straps.count",
+            straps.count,
+            f"{outer.name.capitalize()} has {len(inside)} posts for straps to run from.",
+            f"at most {len(inside)}" if inside else "a bed with posts, or a strap round it",
+        )
+    each = wide + straps.lap.mm
+    metres = ceil(straps.count * each / 100) / 10
+    high = show.length(bed.wall_top * HEIGHT)
+    working = (
+        f"{straps.count} × (across {show.length(wide)} + {show.length(straps.lap.mm)} folded onto the posts)"
+        f" = {metres:.1f} m, at {high} over the ground, from post to post"
+    )
+    pull = Pull(
+        side=side.name,
+        what="strap",
+        length=outer.length / (straps.count + 1),
+        share=1.0,
+        count=1,
+        words="{push:.2f} kN/m × {length:.2f} m of wall",
     )
     strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
     return bed.adding(goods=[strap], loads=[pull])

@@ -4,12 +4,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from shapely import LineString, Point
-
 from acrebox.core.assembly import Assembly, Joint, Part, Pull, stick
 from acrebox.core.construction.clearance import clash
 from acrebox.core.construction.joining import touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
+from acrebox.core.construction.sides import facing
 from acrebox.core.construction.sizes import size
 from acrebox.core.design import Design, MeasuredStick, Ties
 from acrebox.core.errors import refuse
@@ -105,7 +104,7 @@ def _places(bed: Assembly, ties: Ties, levels: list[float], stock: ChosenTimber)
             at = side.length * n / (wanted + 1)
             if ties.to == "posts":
                 at = _beside_a_post(bed, side, at, stock.thickness / 2)
-            met = _across(bed, side, at)
+            met = facing(bed, side, at)
             if met is None:
                 continue
             number += 1
@@ -121,7 +120,7 @@ def _wanted(bed: Assembly, ties: Ties, side: Side) -> int:
     """
     if ties.count is None:
         return ties_by_rule(bed.outline.sides[side.index].length)
-    met = _across(bed, side, side.length / 2)
+    met = facing(bed, side, side.length / 2)
     if met is None:
         return 0
     across = side.coordinates(*met.start)[1]
@@ -136,23 +135,6 @@ def _beside_a_post(bed: Assembly, side: Side, at: float, half: float) -> float:
     flanks = [edge for p in inside for a, b in [side.reach(p.body)] for edge in (a - half, b + half)]
     free = [edge for edge in flanks if half <= edge <= side.length - half]
     return min(free, key=lambda edge: abs(edge - at), default=at)
-
-
-def _across(bed: Assembly, side: Side, at: float) -> Side | None:
-    """The side straight across the soil from a place on another one [mm along it], if one faces it there."""
-    start = side.place(at, 1.0, 0.0)[:2]
-    far = side.place(at, 1.0 + sum(bed.inner.size), 0.0)[:2]
-    ray = LineString([start, far])
-    hits = []
-    for other in bed.inner.sides:
-        facing = side.along[0] * other.along[0] + side.along[1] * other.along[1]
-        edge = LineString([other.start, other.place(other.length, 0.0, 0.0)[:2]])
-        if other is not side and ray.intersects(edge):
-            hits.append((ray.intersection(edge).distance(Point(start)), facing, other))
-    if not hits:
-        return None
-    _, facing, other = min(hits, key=lambda hit: hit[0])
-    return other if facing < -1 + 1e-9 else None
 
 
 def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
@@ -174,7 +156,7 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) ->
         moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
         if moved - half < 0 or moved + half > side.length:
             continue
-        if any(_across(bed, side, edge) != place.other for edge in (moved - half, moved + half)):
+        if any(facing(bed, side, edge) != place.other for edge in (moved - half, moved + half)):
             continue
         start = side.place(moved - half, 0.0, place.z)
         box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
