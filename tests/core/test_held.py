@@ -14,6 +14,7 @@ from acrebox.core.construction.joining import touching
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import plan_document
+from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import catalogue
 from sample import document
@@ -303,3 +304,21 @@ def test_every_contact_of_a_framed_sheet_has_its_joint(rails: str) -> None:
     # A row stands as high as its sheet is wide.
     assert bed.wall_top == 836
     assert all(p.ripped is None for p in of_role(bed.parts, "sheet"))
+
+
+def test_a_bench_and_a_trellis_stand_clear_of_posts_outside() -> None:
+    data = long_bed(
+        seats={"sides": ["front"], "height": "420 mm", "depth": "250 mm"},
+        trellis={"side": "back"},
+        cap={"board": "larch-27x145"},
+    )
+    data["construction"]["posts"] = "outside"
+    data["courses"] = 3
+    bed = assemble(read_design(data), catalogue())
+    bodies = [p.body for p in bed.parts]
+    assert not any(i < j and overlap(bodies[i], bodies[j]) for i, j in near_pairs(bodies, bodies))
+    fixed = {name for joint in bed.joints for name in joint.parts}
+    assert {p.name for p in bed.parts} <= fixed
+    posts = [p for p in bed.parts if p.role.post]
+    for bracket in of_role(bed.parts, "seat bracket"):
+        assert any(touching(bracket, post) for post in posts)

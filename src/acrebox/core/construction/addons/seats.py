@@ -97,18 +97,25 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
     parts = [
         part
         for n, name in enumerate(seats.sides)
-        for part in _bench_parts(bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
+        for part in _bench_parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
     ]
     refuse_clash("add_ons.seats.sides", parts, bed)
     joints = _joints(bed, parts)
     return bed.adding(parts, joints, [board.used, rail.used])
 
 
-def _bench_parts(bench: _Seat, side: Side) -> list[Part]:
-    """Boards and rails, joined over brackets where a side is longer than its sticks, and the brackets."""
+def _bench_parts(bed: Assembly, bench: _Seat, side: Side) -> list[Part]:
+    """Boards and rails, joined over brackets where a side is longer than its sticks, and the brackets.
+
+    Where posts stand outside the wall, the bench stands before them and each has its bracket.
+    """
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
     board, rail = bench.board, bench.rail
     marks = even_marks([size("bracket_inset"), side.length - size("bracket_inset")], size("bracket_every"))
+    before = [p for p in bed.posts_at(side.name) if side.depth(p.body)[0] < -1.0]
+    off = max((-side.depth(p.body)[0] for p in before), default=0.0)
+    if before:
+        marks = sorted(sum(side.reach(p.body)) / 2 for p in before)
     try:
         over_boards, over_rails = (
             even_joints(0.0, side.length, longest, marks[1:-1]) for longest in bench.longest
@@ -122,16 +129,16 @@ def _bench_parts(bench: _Seat, side: Side) -> list[Part]:
         ) from None
     parts = []
     for n in range(bench.boards):
-        start = side.place(0.0, -n * (board.width + size("seat_gap")), bench.under)
+        start = side.place(0.0, -off - n * (board.width + size("seat_gap")), bench.under)
         laid = Box(start, side.along, out, UP, side.length, board.width, board.thickness)
         parts += _cut(laid, over_boards, f"{side.name} seat {n + 1}", "seat board", board, side)
-    for name, v in (("wall rail", 0.0), ("front rail", -bench.reach)):
+    for name, v in (("wall rail", -off), ("front rail", -off - bench.reach)):
         start = side.place(0.0, v, bench.under - rail.width)
         laid = Box(start, side.along, UP, out, side.length, rail.width, rail.thickness)
         parts += _cut(laid, over_rails, f"{side.name} {name}", "seat rail", rail, side)
     half, key = rail.thickness / 2, rail.timber.key
     for n, mark in enumerate(marks, start=1):
-        box = _bracket(bench, side, out, mark - half)
+        box = _bracket(bench, side, out, mark - half, off)
         parts.append(stick(f"{side.name} bracket {n}", "seat bracket", key, box, side=side.name))
     return parts
 
@@ -150,11 +157,11 @@ def _cut(
     return parts
 
 
-def _bracket(bench: _Seat, side: Side, out: Point, at: float) -> Box:
-    """A stick at 45° from the wall up to the front rail, both ends cut plumb."""
+def _bracket(bench: _Seat, side: Side, out: Point, at: float, off: float) -> Box:
+    """A stick at 45° from the wall, or so far off it [mm], up to the front rail, both ends cut plumb."""
     c = sqrt(0.5)
     return Box(
-        origin=side.place(at, 0.0, bench.foot),
+        origin=side.place(at, -off, bench.foot),
         along=(out[0] * c, out[1] * c, c),
         face=(-out[0] * c, -out[1] * c, c),
         through=side.along,

@@ -10,6 +10,7 @@ from acrebox.core.design import Design, MeasuredStick, Trellis
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Box
+from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
 
@@ -41,7 +42,7 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
     deep, key = stock.thickness, stock.timber.key
     parts = []
     for n, mark in enumerate(marks, start=1):
-        start = side.place(mark - half, -deep, 0.0)
+        start = side.place(_clear_of_posts(bed, side, mark, half) - half, -deep, 0.0)
         box = Box(start, UP, side.along, side.inward, trellis.height.mm, stock.width, deep)
         parts.append(stick(f"{side.name} upright {n}", "trellis upright", key, box, side=side.name))
     refuse_clash("add_ons.trellis.side", parts, bed)
@@ -56,3 +57,15 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
         for part, wall in touching_pairs(parts, bed.parts)
     ]
     return bed.adding(parts, joints, [stock.used])
+
+
+def _clear_of_posts(bed: Assembly, side: Side, mark: float, half: float) -> float:
+    """The place nearest to a mark along a side [mm] where an upright stands clear of posts outside."""
+    taken = [side.reach(p.body) for p in bed.posts_at(side.name) if side.depth(p.body)[0] < -1.0]
+
+    def free(at: float) -> bool:
+        within = half - 1e-6 <= at <= side.length - half + 1e-6
+        return within and all(at + half <= a + 1e-6 or at - half >= b - 1e-6 for a, b in taken)
+
+    places = [mark, *(a - half for a, _ in taken), *(b + half for _, b in taken)]
+    return min((at for at in places if free(at)), key=lambda at: abs(at - mark), default=mark)
