@@ -14,6 +14,7 @@ from shutil import rmtree
 import pytest
 from sqlalchemy import text
 
+from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
 
@@ -53,6 +54,21 @@ def test_a_cluster_keeps_its_data_and_listens_on_this_machine_alone(home: Path) 
     port = int(url.rsplit(":", 1)[1].split("/")[0])
     with socket.socket() as probe:
         assert probe.connect_ex(("127.0.0.1", port)) != 0, "the cluster still listens"
+
+
+def test_a_port_that_was_taken_meanwhile_is_let_go_for_another(
+    home: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    with socket.socket() as taken, socket.socket() as free:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        free.bind(("127.0.0.1", 0))
+        ports = [taken.getsockname()[1], free.getsockname()[1]]
+        free.close()
+        monkeypatch.setattr(cluster, "_free_port", lambda: ports.pop(0))
+        with running_cluster(home) as url:
+            assert ask(url, "SELECT 1") == 1
+        assert ports == []
 
 
 def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:

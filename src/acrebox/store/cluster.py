@@ -17,6 +17,8 @@ from pathlib import Path
 
 from acrebox.core.errors import AcreBoxError
 
+ATTEMPTS = 5
+"""How many ports are tried: between looking for a free one and taking it another process may be quicker."""
 USER = "acrebox"
 
 
@@ -105,24 +107,27 @@ class _Cluster:
             self._make()
         if self._call([str(self._bin / "pg_ctl"), "status", "-D", str(self._data)], check=False) == 0:
             return False
-        settings = (
-            f"-c port={_free_port()} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on"
-        )
-        self._call(
-            [
-                str(self._bin / "pg_ctl"),
-                "start",
-                "-w",
-                "-s",
-                "-D",
-                str(self._data),
-                "-l",
-                str(self._data / "server.log"),
-                "-o",
-                settings,
-            ]
-        )
+        for left in reversed(range(ATTEMPTS)):
+            try:
+                self._start_on(_free_port())
+                break
+            except ClusterError:
+                # A port that was free a moment ago may be taken by now.
+                if not left or "already in use" not in self._last_words():
+                    raise
         return True
+
+    def _start_on(self, port: int) -> None:
+        settings = f"-c port={port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on"
+        words = ["start", "-w", "-s", "-D", str(self._data), "-l", str(self._server_log), "-o", settings]
+        self._call([str(self._bin / "pg_ctl"), *words])
+
+    @property
+    def _server_log(self) -> Path:
+        return self._data / "server.log"
+
+    def _last_words(self) -> str:
+        return self._server_log.read_text("utf-8", "replace")[-2000:] if self._server_log.exists() else ""
 
     def _make(self) -> None:
         shutil.rmtree(self._data, ignore_errors=True)
