@@ -73,3 +73,16 @@ def test_a_u_is_cut_where_its_soil_is() -> None:
     across = [d for d in plan.drawings.section.dimensions if d.name == "soil across"]
     assert across
     assert sum(d.length_mm for d in across) < plan.outside.width_mm
+
+
+def test_every_fixing_of_a_wall_is_marked_in_its_elevation() -> None:
+    """Twelve metres of staves: two screws a stave and rail."""
+    data = document(
+        outline={"shape": "rectangle", "length": "12 m", "width": "1.2 m"},
+        construction={"kind": "staves", "rail": "larch-45x70", "post": "post-75x75", "average": "95 mm"},
+        height="600 mm",
+    )
+    bed = plan_bed(read_design(data))
+    front = {p.name for p in bed.parts if p.side == "front" and p.role == "stave"}
+    marks = sum(s.role == "fixing" for s in bed.drawings.elevations[0].shapes)
+    assert marks >= 4 * len(front) > 240

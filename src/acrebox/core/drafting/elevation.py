@@ -10,7 +10,6 @@ from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
 
 FIXING_MM = 7.0
-MOST_FIXINGS = 240
 Fixed = tuple[Part, Part, str]
 
 
@@ -82,7 +81,6 @@ def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[Fixed]) -> Ite
     """Small marks where pieces are fixed to posts and rails, spread over the height or the length they
     share.
     """
-    count = 0
     for one, other, kind in fixed:
         a, b = _box(side, one), _box(side, other)
         low_u, high_u = max(a[0], b[0]), min(a[1], b[1])
@@ -92,9 +90,6 @@ def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[Fixed]) -> Ite
         number = each.get(kind, 2)
         upright = high_z - low_z >= high_u - low_u or "post" in kind
         for n in range(number):
-            count += 1
-            if count > MOST_FIXINGS:
-                return
             share = (n + 0.5) / number
             u = (low_u + high_u) / 2 if upright else low_u + (high_u - low_u) * share
             z = low_z + (high_z - low_z) * share if upright else (low_z + high_z) / 2
