@@ -30,6 +30,11 @@ def document(**changes: Any) -> dict[str, Any]:
     return data
 
 
+def courses_of(courses: int, **changes: Any) -> dict[str, Any]:
+    """The North bed, so many courses high, with fields changed."""
+    return document(height=None, courses=courses, **changes)
+
+
 def design(**changes: Any) -> Design:
     """The North bed, changed."""
     return read_design(document(**changes))

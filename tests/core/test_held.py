@@ -17,7 +17,7 @@ from acrebox.core.plan import plan_document
 from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import catalogue
-from sample import document
+from sample import courses_of
 from strategies import any_design, any_outline, board_designs, rectangles, sleeper_designs
 
 END_BEARING = 35
@@ -97,7 +97,8 @@ def test_on_corner_blocks_every_course_is_fixed_to_the_one_below_it(data: dict[s
 
 def test_joins_at_each_course_of_a_long_wall_have_their_posts() -> None:
     """4.8 m of 2.4 m sleepers in equal pieces: joins at half in odd courses, at quarters in even ones."""
-    data = document(
+    data = courses_of(
+        2,
         outline={"shape": "rectangle", "length": "4.8 m", "width": "1.2 m"},
         construction={
             "kind": "sleepers",
@@ -106,9 +107,7 @@ def test_joins_at_each_course_of_a_long_wall_have_their_posts() -> None:
             "joins": "equal",
             "post_limit": "2.4 m",
         },
-        courses=2,
     )
-    del data["height"]
     bed = built(data)
     [front, *_] = bed.outline.sides
     marks = [round(m) for m in bed.post_marks("front")]
@@ -125,8 +124,7 @@ def test_joins_at_each_course_of_a_long_wall_have_their_posts() -> None:
 
 def test_boards_longer_than_the_longest_stick_are_joined_on_posts() -> None:
     """12 ft is the longest 1×6 of the list but one sold to 10 ft: 22 ft take three boards a course."""
-    data = document(outline__length="22 ft", construction__board="spruce-1x6", courses=2)
-    del data["height"]
+    data = courses_of(2, outline__length="22 ft", construction__board="spruce-1x6")
     plan = plan_document(data)
     front = [p for p in plan["parts"] if p["side"] == "front" and p["role"] == "wall board"]
     assert max(p["length_mm"] for p in front) <= 10 * 304.8 + 0.5
@@ -139,7 +137,8 @@ def test_corner_blocks_are_two_to_a_corner_as_tall_as_the_wall(where: str) -> No
     """Two upright lengths in an L: one lies to its wall by its whole width, the other by that less a
     thickness, where they stand outside. Common practice.
     """
-    data = document(
+    data = courses_of(
+        3,
         outline={"shape": "rectangle", "length": "1.4 m", "width": "1.2 m"},
         construction={
             "kind": "sleepers",
@@ -148,9 +147,7 @@ def test_corner_blocks_are_two_to_a_corner_as_tall_as_the_wall(where: str) -> No
             "held_by": "corner_blocks",
             "blocks": where,
         },
-        courses=3,
     )
-    del data["height"]
     bed = built(data)
     blocks = of_role(bed.parts, "corner block")
     assert len(blocks) == 8
@@ -170,7 +167,8 @@ def test_corner_blocks_are_two_to_a_corner_as_tall_as_the_wall(where: str) -> No
 
 
 def test_a_leg_narrower_than_its_blocks_is_refused_by_name() -> None:
-    data = document(
+    data = courses_of(
+        2,
         outline={"shape": "l", "length": "2 m", "width": "2 m", "front": "420 mm", "left": "600 mm"},
         construction={
             "kind": "sleepers",
@@ -179,9 +177,7 @@ def test_a_leg_narrower_than_its_blocks_is_refused_by_name() -> None:
             "held_by": "corner_blocks",
             "blocks": "inside",
         },
-        courses=2,
     )
-    del data["height"]
     with pytest.raises(DesignError) as refused:
         assemble(read_design(data), catalogue())
     assert refused.value.problems[0].field == "construction.held_by"
@@ -189,14 +185,12 @@ def test_a_leg_narrower_than_its_blocks_is_refused_by_name() -> None:
 
 def long_bed(**add_ons: Any) -> dict[str, Any]:
     """4.2 m of boards on posts."""
-    data = document(
+    return courses_of(
+        2,
         outline={"shape": "rectangle", "length": "4.2 m", "width": "1.2 m"},
         construction={"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-        courses=2,
         add_ons=add_ons,
     )
-    del data["height"]
-    return data
 
 
 def test_straps_across_run_from_post_to_post_at_three_quarters_of_the_wall() -> None:

@@ -10,7 +10,7 @@ from acrebox.core.assembly import ends_in_words, sawn
 from acrebox.core.plan import plan_document
 from acrebox.core.shape.bodies import Box, EndCut, Notch
 from acrebox.core.shape.vector import UP, Point
-from sample import document
+from sample import courses_of
 
 X: Point = (1.0, 0.0, 0.0)
 Y: Point = (0.0, 1.0, 0.0)
@@ -102,13 +102,6 @@ def test_a_timber_that_lies_flat_is_mitred_at_a_corner_and_one_on_edge_is_bevell
     flat = Box((0, 0, 0), X, UP, Y, 1000, 100, 200, ends=(EndCut(bevel=45), EndCut(bevel=45)))
     assert ends_in_words(sawn(on_edge).ends) == "45° bevel at both ends"
     assert ends_in_words(sawn(flat).ends) == "45° mitre at both ends"
-
-
-def courses_of(courses: int, **more: Any) -> dict[str, Any]:
-    """A bed of so many courses."""
-    data = document(courses=courses, **more)
-    del data["height"]
-    return data
 
 
 def cuts_of(data: dict[str, Any]) -> list[dict[str, Any]]:

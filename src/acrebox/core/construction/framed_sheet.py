@@ -13,13 +13,11 @@ from acrebox.core.assembly import (
     Assembly,
     Compartment,
     Good,
-    LoadCase,
     Part,
-    Span,
-    Upright,
     WallAlong,
     WallLayer,
 )
+from acrebox.core.construction.framed_loads import framed_loads, stud_spans
 from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
 from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
@@ -37,10 +35,8 @@ from acrebox.core.construction.sections import ChosenTimber, choose_sheet, choos
 from acrebox.core.construction.sheeting import lay_sheets, sheet_rows
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.studwork import (
-    SideFrame,
     Studwork,
     check_stud_limit,
-    posts_within,
     side_frames,
     stud_joints,
 )
@@ -143,10 +139,10 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     posts, limit = _posts(frame)
     frames = side_frames(frame.studwork, posts)
     rails, studs = [r for f in frames for r in f.rails], [s for f in frames for s in f.studs]
-    spans = _stud_spans(frame, frames)
+    spans = stud_spans(frame.sheet, frames)
     posts = [notched(p, rails) for p in posts]
     sheets = lay_sheets(frame.skin, frame.sheet, frame.rows, frame.longest_sheet)
-    loads = _bent(frame, frames, posts)
+    loads = framed_loads(frame.studwork, frame.sheet, frame.rows[0], frames, posts)
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
     steel = frame.sheet.steel.mm
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
@@ -256,21 +252,6 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     return posts, limit
 
 
-def _stud_spans(frame: _Frame, frames: list[SideFrame]) -> tuple[Span, ...]:
-    return tuple(
-        Span(
-            side=each.side.name,
-            length=max(each.bays),
-            bays=len(each.bays),
-            thickness=frame.sheet.depth.mm,
-            rule=size("stud_rule"),
-            what="sheet",
-            between="studs",
-        )
-        for each in frames
-    )
-
-
 def _membrane(frame: _Frame) -> tuple[Good, ...]:
     corners = len(frame.outline.points)
     metres = corners * frame.height / 1000
@@ -311,53 +292,3 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
     others = len(frame.outline.points) - 1
     words = f"{len(frame.outline.points)} sides less the one that stays open"
     return {"sides_leaning_on_the_open_end": Worked(amount=others, unit="sides", working=words)}
-
-
-def _bent(frame: _Frame, frames: list[SideFrame], posts: list[Part]) -> list[LoadCase]:
-    """The sheet between studs, a stud between rails, the bottom rail between posts, or from corner to
-    corner.
-    """
-    rail = frame.rail
-    found: list[LoadCase] = []
-    for each in frames:
-        side = each.side
-        marks = sorted(sum(side.reach(p.body)) / 2 for p in posts_within(posts, side, rail.thickness))
-        sheet = WallAlong(
-            side=side.name,
-            what="sheet",
-            by_rule=True,
-            limit_field="construction.stud_limit",
-            stock=frame.sheet.key,
-            span=max(each.bays),
-            spans=min(4, len(each.bays)),
-            low=0.0,
-            high=frame.rows[0],
-            breadth=frame.rows[0],
-            depth=frame.sheet.depth.mm,
-            between="studs",
-        )
-        stud = Upright(
-            side=side.name,
-            what="stud",
-            stock=rail.timber.key,
-            span=frame.height - rail.width,
-            breadth=rail.width,
-            depth=rail.thickness,
-            strip=max(each.bays),
-        )
-        bottom = WallAlong(
-            side=side.name,
-            what="bottom rail",
-            limit_field="construction.post_limit" if posts else "",
-            stock=rail.timber.key,
-            span=max((b - a for a, b in pairwise(marks)), default=side.length),
-            spans=1,
-            low=0.0,
-            high=frame.height,
-            breadth=rail.width,
-            depth=rail.thickness,
-            between="posts" if posts else "corners",
-            share=2 / 3,
-        )
-        found += [sheet, stud, bottom]
-    return found

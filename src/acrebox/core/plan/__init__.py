@@ -9,7 +9,8 @@ from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.fill import FILL, LAYERS, PURCHASES, SOIL  # isort: skip
 from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PARTS  # isort: skip
-from acrebox.core.plan.bench import BUYING, CUTS, CUTTING, CUTTINGS, GOODS, SAWN  # isort: skip
+from acrebox.core.plan.bench import CUTS, CUTTING, CUTTINGS, SAWN  # isort: skip
+from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip

@@ -1,8 +1,7 @@
-"""The bench part of the Plan: cut list, sticks as cut, stop settings, what to buy."""
+"""The bench part of the Plan: cut list, sticks as cut, stop settings, what is sawn already."""
 
 from collections import Counter
 from decimal import Decimal
-from math import ceil
 
 from acrebox.core.assembly import StickPiece, ends_in_words
 from acrebox.core.bench.made import compare
@@ -11,7 +10,6 @@ from acrebox.core.bench.sticks import CutStick, StockCutting, cut_all
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.bench_rows import (
-    Buy,
     Cut,
     Cutting,
     Housing,
@@ -21,11 +19,9 @@ from acrebox.core.plan.bench_rows import (
     SectionBound,
     StopBlock,
 )
-from acrebox.core.plan.fill import SOIL
 from acrebox.core.takeoff import CutGroup
 from acrebox.core.worked import Worked
 
-PRICE_LIST = "the yard's price list (invented)"
 METHOD = "branch and price on the mix of sticks; exact bound in whole numbers"
 
 
@@ -228,95 +224,6 @@ def sawn_of(seen: Seen) -> list[SawnRow]:
     ]
 
 
-def stick_lines(seen: Seen) -> list[Buy]:
-    """The timber of the buying list: sticks by section and length; off-cuts to hand are not bought."""
-    lines = []
-    for section in seen.cuttings:
-        timber = seen.book.find_cuttable(section.stock)
-        supply = Counter(s.supply for s in section.sticks if not s.supply.to_hand)
-        for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
-            cost = bought.price * count
-            length = seen.show.length(bought.length / 10)
-            lines.append(
-                Buy(
-                    item=section.stock,
-                    name=timber.name if timber else section.stock,
-                    stage="bench",
-                    count=count,
-                    unit="sheet" if seen.book.find_sheet(section.stock) else "stick",
-                    length_mm=bought.length / 10,
-                    each=float(bought.price),
-                    cost=float(cost),
-                    working={
-                        "cost": Worked(
-                            amount=float(cost),
-                            unit=seen.book.currency,
-                            working=(
-                                f"{count} × {length} at {seen.show.money(bought.price)} ="
-                                f" {seen.show.money(cost)}"
-                            ),
-                            assumptions=["the yard's list price, or the one you typed"],
-                            source=PRICE_LIST,
-                        )
-                    },
-                )
-            )
-    return lines
-
-
-def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen) -> Buy:
-    """A line of the buying list; `words` say how the count came about."""
-    cost, show = price * count, seen.show.money
-    working = Worked(
-        amount=float(cost),
-        unit=seen.book.currency,
-        working=f"{words} × {show(price)} = {show(cost)}",
-        source=PRICE_LIST,
-    )
-    return Buy(
-        item=key,
-        name=name,
-        stage="bench",
-        count=count,
-        unit=unit,
-        each=float(price),
-        cost=float(cost),
-        working={"cost": working},
-    )
-
-
-def goods_lines(seen: Seen) -> list[Buy]:
-    """Whole boxes of fixings, and goods by the piece or the metre."""
-    counts: Counter[str] = Counter()
-    for fixed in seen.fixings:
-        counts[fixed.screw.key] += fixed.count
-    lines = []
-    for screw in seen.book.screw:
-        if counts[screw.key]:
-            boxes = ceil(counts[screw.key] / screw.box)
-            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}"
-            lines.append(_line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen))
-    for good in seen.takeoff.counted:
-        sold, count = seen.book.find_good(good.key), ceil(good.count)
-        lines.append(
-            _line(
-                good.key,
-                sold.name,
-                count,
-                good.unit,
-                sold.price,
-                f"{good.working}; {count} {good.unit}",
-                seen,
-            )
-        )
-    return lines
-
-
-def buying_of(seen: Seen) -> list[Buy]:
-    """Everything to buy: sticks and sheets, fixings and goods, soil."""
-    return [*stick_lines(seen), *seen.of(GOODS), *seen.of(SOIL)]
-
-
 CUTTINGS = register(
     Chapter(
         key="cuttings",
@@ -344,13 +251,3 @@ SAWN_PIECES = register(
     )
 )
 SAWN = register(Chapter(key="made", stage="bench", reads=("sawn_pieces",), work=sawn_of, model=list[SawnRow]))
-GOODS = register(Chapter(key="goods", stage="bench", reads=("show", "fixed", "takeoff"), work=goods_lines))
-BUYING = register(
-    Chapter(
-        key="buying",
-        stage="bench",
-        reads=("show", "cuttings", "goods", "soil"),
-        work=buying_of,
-        model=list[Buy],
-    )
-)

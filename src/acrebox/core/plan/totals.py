@@ -3,7 +3,7 @@
 from decimal import ROUND_HALF_UP, Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.plan.bench import GOODS, PRICE_LIST
+from acrebox.core.plan.buying import GOODS, PRICE_LIST
 from acrebox.core.plan.head_rows import Taxed, Totals
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 

@@ -1,0 +1,77 @@
+"""What the soil bends in a wall of framed sheet: the sheet, its studs and its rails."""
+
+from collections.abc import Sequence
+from itertools import pairwise
+
+from acrebox.core.assembly import LoadCase, Part, Span, Upright, WallAlong
+from acrebox.core.construction.sizes import size
+from acrebox.core.construction.studwork import SideFrame, Studwork, posts_within
+from acrebox.core.stock import Sheet
+
+
+def stud_spans(sheet: Sheet, frames: Sequence[SideFrame]) -> tuple[Span, ...]:
+    """What the sheet of every side spans between studs and posts."""
+    return tuple(
+        Span(
+            side=each.side.name,
+            length=max(each.bays),
+            bays=len(each.bays),
+            thickness=sheet.depth.mm,
+            rule=size("stud_rule"),
+            what="sheet",
+            between="studs",
+        )
+        for each in frames
+    )
+
+
+def framed_loads(
+    work: Studwork, sheet: Sheet, row: float, frames: Sequence[SideFrame], posts: list[Part]
+) -> list[LoadCase]:
+    """The sheet between studs, of which the lowest `row` is so high [mm], a stud between rails, the bottom
+    rail between posts, or from corner to corner.
+    """
+    rail = work.rail
+    found: list[LoadCase] = []
+    for each in frames:
+        side = each.side
+        marks = sorted(sum(side.reach(p.body)) / 2 for p in posts_within(posts, side, rail.thickness))
+        skin = WallAlong(
+            side=side.name,
+            what="sheet",
+            by_rule=True,
+            limit_field="construction.stud_limit",
+            stock=sheet.key,
+            span=max(each.bays),
+            spans=min(4, len(each.bays)),
+            low=0.0,
+            high=row,
+            breadth=row,
+            depth=sheet.depth.mm,
+            between="studs",
+        )
+        stud = Upright(
+            side=side.name,
+            what="stud",
+            stock=rail.timber.key,
+            span=work.height - rail.width,
+            breadth=rail.width,
+            depth=rail.thickness,
+            strip=max(each.bays),
+        )
+        bottom = WallAlong(
+            side=side.name,
+            what="bottom rail",
+            limit_field="construction.post_limit" if posts else "",
+            stock=rail.timber.key,
+            span=max((b - a for a, b in pairwise(marks)), default=side.length),
+            spans=1,
+            low=0.0,
+            high=work.height,
+            breadth=rail.width,
+            depth=rail.thickness,
+            between="posts" if posts else "corners",
+            share=2 / 3,
+        )
+        found += [skin, stud, bottom]
+    return found
