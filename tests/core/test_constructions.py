@@ -17,7 +17,7 @@ from acrebox.core.construction.pool import Pool
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
-from acrebox.core.design import read_design
+from acrebox.core.design import constructions, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import System
 from acrebox.core.plan import plan_document
@@ -299,3 +299,15 @@ def test_changing_the_construction_keeps_the_outline_and_the_fill(data: dict[str
 def test_a_construction_registered_twice_fails() -> None:
     with pytest.raises(ValueError, match="twice"):
         builds(Boards)(lambda *_: None)  # type: ignore[arg-type]
+
+
+def test_every_question_that_a_field_asks_is_in_the_order_of_its_sheet() -> None:
+    """A field that asks and is in no order would never be seen on the screen."""
+    for model in constructions.models.values():
+        asking = {
+            name
+            for name, field in model.model_fields.items()
+            if isinstance(field.json_schema_extra, dict) and "question" in field.json_schema_extra
+        }
+        assert asking <= set(model.order), model.__name__
+        assert len(model.order) == len(set(model.order))

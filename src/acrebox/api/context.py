@@ -6,8 +6,8 @@ from uuid import UUID
 
 from fastapi import Depends, Query, Request
 
-from acrebox.core.measure.written import Length
-from acrebox.core.yard import LONE, Made, Yard, left_over
+from acrebox.api.figures import made_of
+from acrebox.core.yard import LONE, Yard, left_over
 from acrebox.store import BedStore, YardStore
 
 
@@ -34,8 +34,8 @@ def yard_for(bed_id: UUID, kept: Stores, name: str) -> Yard:
     is what the bed is called by now. Raises NotFoundError.
     """
     around = kept.beds.around(bed_id)
-    sawn = tuple(Made(bed=name, part=part, length=Length(length)) for part, length in around.sawn)
-    return around.yard.model_copy(update={"pile": left_over(around.yard.pile, around.taken), "made": sawn})
+    left = left_over(around.yard.pile, around.taken)
+    return around.yard.model_copy(update={"pile": left, "made": made_of(name, around.sawn)})
 
 
 @dataclass(frozen=True)

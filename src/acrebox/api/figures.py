@@ -1,7 +1,7 @@
 """A bed's figures for the page of its yard: worked out once, and kept until what they come from changes."""
 
 import json
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from hashlib import sha256
@@ -40,13 +40,9 @@ def _all(folder: Traversable) -> list[Traversable]:
     return found
 
 
-def sawn_of(bed: Bed, name: str) -> tuple[Made, ...]:
-    """The pieces of a bed that are sawn and whose length is known."""
-    return tuple(
-        Made(bed=name, part=tick.key, length=Length(tick.length_mm))
-        for tick in bed.ticks
-        if tick.kind == "cut" and tick.length_mm is not None
-    )
+def made_of(name: str, sawn: Iterable[tuple[str, float]]) -> tuple[Made, ...]:
+    """The pieces of a bed called so that are sawn, by part and length [mm]."""
+    return tuple(Made(bed=name, part=part, length=Length(length)) for part, length in sawn)
 
 
 def basis_of(bed: Bed, yard: StoredYard, pile: Sequence[Stacked]) -> str:
@@ -111,7 +107,7 @@ def _as_kept(bed: Bed) -> Listed:
 def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Listed:
     name = str(bed.document.get("name", ""))
     try:
-        plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": sawn_of(bed, name)}))
+        plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": made_of(name, bed.sawn)}))
     except DesignError as fault:
         return Listed(bed=bed, problems=fault.problems)
     except AcreBoxError as fault:

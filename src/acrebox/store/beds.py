@@ -35,6 +35,12 @@ class Bed(Stored):
     basis: str | None = None
     figures: Mapping[str, Any] | None = None
 
+    @property
+    def sawn(self) -> tuple[tuple[str, float], ...]:
+        """The pieces that are sawn and whose length is known, by part and length [mm]."""
+        cut = (t for t in self.ticks if t.kind == "cut")
+        return tuple((t.key, t.length_mm) for t in cut if t.length_mm is not None)
+
     @cached_property
     def design(self) -> Design:
         """The design that is kept. Raises DesignError when nobody can read it any more."""

@@ -87,6 +87,10 @@ class Assembly:
         """The posts that stand against a side, inside or outside of it."""
         return self._posts_along[side][0]
 
+    def posts_before(self, side: Side) -> tuple[Part, ...]:
+        """Those of them that stand outside the wall."""
+        return tuple(p for p in self.posts_at(side.name) if side.depth(p.body)[0] < -1.0)
+
     def post_marks(self, side: str) -> tuple[float, ...]:
         """Centres of the posts along a side, from its first corner [mm]; two posts at one corner count
         once.

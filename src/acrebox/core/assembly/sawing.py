@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from acrebox.core.shape.bodies import SQUARE, Box, EndCut, Notch
+from acrebox.core.shape.vector import dot, less
 
 Ends = tuple[EndCut, EndCut]
 Notches = tuple[Notch, ...]
@@ -120,13 +121,7 @@ def _told(ends: Ends, notches: Notches) -> Likeness:
 def _long_edges(box: Box) -> list[float]:
     """Lengths of the four long edges [mm]."""
     corners = box.corners
-    ways = ((_along(corners[n], box), _along(corners[n + 4], box)) for n in range(4))
-    return [far - near for near, far in ways]
-
-
-def _along(point: tuple[float, float, float], box: Box) -> float:
-    """How far a point lies along a stick [mm]."""
-    return sum((p - o) * a for p, o, a in zip(point, box.origin, box.along, strict=True))
+    return [dot(less(corners[n + 4], corners[n]), box.along) for n in range(4)]
 
 
 def _mirrored(span: tuple[float, float], size: float) -> tuple[float, float]:

@@ -4,12 +4,13 @@ from typing import Literal
 
 from pydantic import Field
 
-from acrebox.core.assembly import Assembly, Part, WallAlong, WallLayer, stick, within_walls
+from acrebox.core.assembly import Assembly, Part, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
+    bottom_course,
     check_bearing,
     choose_joins,
     course_pieces,
@@ -29,7 +30,7 @@ from acrebox.core.construction.posts import (
     stand_height,
 )
 from acrebox.core.construction.registry import builds
-from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick, sold_sticks
+from acrebox.core.construction.sections import ChosenTimber, choose_timber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
@@ -45,7 +46,6 @@ from acrebox.core.design import (
 )
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
-from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 SIDES = {"inside": "inside the walls", "outside": "outside the walls"}
@@ -92,20 +92,21 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         outline if outward else inner, post, outward, limit, set_in_for(board.thickness, post.width)
     )
     ways = Ways(
+        design=design,
+        book=book,
         line=line,
+        timber=board.timber,
         posts=plan,
+        foot=foot,
         courses=courses.count,
         overlap=Length(size("joins_apart")),
-        most=longest_stick(design, board.timber, book),
-        sold=sold_sticks(design, board.timber, book),
-        posts_sold=sold_sticks(design, post.timber, book),
-        foot=foot,
         show=show,
     )
-    joins, offer = choose_joins(ways, "cheaper")
+    joins, notes = choose_joins(ways, "cheaper")
     check_bearing(joins, post.width, choice.post, show)
     walls = _walls(line, courses, joins, board)
     posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show)
+    spans = spans_of(runs, board.thickness, "boards")
     return Assembly(
         outline=outline,
         inner=inner,
@@ -120,15 +121,15 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
             *corner_joints(walls),
         ),
         compartments=(within_walls(inner, courses.height, posts),),
-        spans=spans_of(runs, board.thickness, "boards"),
+        spans=spans,
         loads=(
-            *_bottom_boards(line, courses, runs, joins, board.timber.key),
+            *bottom_course(spans, joins, courses, board.timber.key, what="bottom board"),
             *alone(post, foot, max(bay for _, bay, _ in runs), choice),
         ),
         stance=foot,
         timbers=(board.used, post.used),
         goods=concrete_for(posts, post, foot, choice.post_depth, show),
-        notes=_notes(joins, line, offer),
+        notes=notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
     )
@@ -148,32 +149,4 @@ def _walls(line: WallLine, courses: Courses, joins: Joins, board: ChosenTimber) 
         for course in range(1, courses.count + 1)
         for side in line.outline.sides
         for name, box in course_pieces(line, courses, joins, side, course)
-    ]
-
-
-def _notes(joins: Joins, line: WallLine, offer: str) -> dict[str, str]:
-    if not joins.any:
-        return {}
-    return {"joints": joins.words(line), **({"joined": offer} if offer else {})}
-
-
-def _bottom_boards(
-    line: WallLine, courses: Courses, runs: list[tuple[Side, float, int]], joins: Joins, stock: str
-) -> list[WallAlong]:
-    """The bottom board of every side: the soil is deepest there."""
-    return [
-        WallAlong(
-            side=side.name,
-            what="bottom board",
-            by_rule=True,
-            limit_field="construction.post_limit",
-            stock=stock,
-            span=bay,
-            spans=max(1, min(4, count // (len(joins.of(line.outline.sides[side.index], 1)) + 1))),
-            low=0.0,
-            high=courses.of(1),
-            breadth=courses.of(1),
-            depth=line.thickness,
-        )
-        for side, bay, count in runs
     ]

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from acrebox.core.assembly import Joint, Part, stick
-from acrebox.core.construction.joining import contact_height, touching_pairs
+from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across
@@ -143,13 +143,7 @@ def _block(blocks: CornerBlocks, side: Side, at: float, name: str) -> Part:
 def block_joints(blocks: CornerBlocks, walls: list[Part], parts: list[Part]) -> list[Joint]:
     """Every piece of wall to the blocks of its side, and the two blocks of a corner to each other."""
     found = [
-        Joint(
-            kind="block to wall",
-            parts=(block.name, wall.name),
-            through=block.solid.thickness,
-            into=wall.solid.thickness,
-            run=contact_height(block, wall),
-        )
+        lapped("block to wall", block, wall)
         for block, wall in touching_pairs(parts, walls)
         if block.side == wall.side
     ]
@@ -157,13 +151,5 @@ def block_joints(blocks: CornerBlocks, walls: list[Part], parts: list[Part]) -> 
         before, after = parts[2 * corner - 1], parts[2 * corner]
         # The screw passes the block that covers the edge of the other.
         one, other = (after, before) if blocks.covers(corner) == corner else (before, after)
-        found.append(
-            Joint(
-                kind="block to block",
-                parts=(one.name, other.name),
-                through=one.solid.thickness,
-                into=other.solid.width,
-                run=contact_height(one, other),
-            )
-        )
+        found.append(lapped("block to block", one, other, into=other.solid.width))
     return found

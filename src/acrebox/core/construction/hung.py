@@ -21,6 +21,14 @@ class Hatch(Choice):
     start: Length
     width: Length
 
+    def along(self, side: Side) -> tuple[float, float]:
+        """From where to where along the walk of a side it lies [mm].
+
+        People measure from the left, standing in front of the wall; the walk goes from right to left there.
+        """
+        last = side.length - self.start.mm
+        return last - self.width.mm, last
+
 
 class WallHung(Choice):
     """A bed against a wall: its back hangs on ledger posts bolted to it, its front posts go as deep as
@@ -120,16 +128,6 @@ def _round(clear: tuple[float, float], anchors: Sequence[float], line: PostLine)
     return [*itertools.chain(*runs), *within]
 
 
-def hatch_run(how: WallHung, side: Side) -> tuple[float, float] | None:
-    """From where to where along the walk of a side a hatch lies [mm], where there is one.
-
-    People measure from the left, standing in front of the wall; the walk goes from right to left there.
-    """
-    if how.hatch is None:
-        return None
-    return side.length - how.hatch.start.mm - how.hatch.width.mm, side.length - how.hatch.start.mm
-
-
 def check_wall(how: WallHung, side: Side, height: float, ledgers: Sequence[Part], show: Printer) -> None:
     """What is above a bed so high [mm] must stay above it, and a hatch must stay clear of ledger posts.
 
@@ -148,7 +146,7 @@ def check_wall(how: WallHung, side: Side, height: float, ledgers: Sequence[Part]
 
 
 def _check_hatch(hatch: Hatch, side: Side, ledgers: Sequence[Part], show: Callable[[float], str]) -> None:
-    low, high = side.length - hatch.start.mm - hatch.width.mm, side.length - hatch.start.mm
+    low, high = hatch.along(side)
     if low < -0.5:
         raise refuse(
             "construction.hung.hatch.start",

@@ -36,6 +36,21 @@ def contact_height(a: Part, b: Part) -> float:
     return min(a1, b1) - max(a0, b0)
 
 
+def lapped(
+    kind: str, one: Part, other: Part, *, into: float | None = None, run: float | None = None
+) -> Joint:
+    """Two parts that lie against each other: the fixing passes the first one's thickness and bites into the
+    other's, over the height they share, unless told otherwise [mm].
+    """
+    return Joint(
+        kind=kind,
+        parts=(one.name, other.name),
+        through=one.solid.thickness,
+        into=other.solid.thickness if into is None else into,
+        run=contact_height(one, other) if run is None else run,
+    )
+
+
 def post_joints(
     walls: Sequence[Part], posts: Sequence[Part], kind: str = "board to post", *, from_post: bool = False
 ) -> Iterator[Joint]:
@@ -43,14 +58,7 @@ def post_joints(
     or the other way round, where heads are to be hidden.
     """
     for piece, post in touching_pairs(walls, posts):
-        one, other = (post, piece) if from_post else (piece, post)
-        yield Joint(
-            kind=kind,
-            parts=(one.name, other.name),
-            through=one.solid.thickness,
-            into=other.solid.thickness,
-            run=contact_height(piece, post),
-        )
+        yield lapped(kind, post, piece) if from_post else lapped(kind, piece, post)
 
 
 def housed_joints(pieces: Sequence[Part], posts: Sequence[Part], kind: str) -> Iterator[Joint]:
@@ -67,13 +75,7 @@ def housed_joints(pieces: Sequence[Part], posts: Sequence[Part], kind: str) -> I
         left = max(r0 - p0, p1 - r1)
         if left < TOUCH_MM:
             continue
-        yield Joint(
-            kind=kind,
-            parts=(piece.name, post.name),
-            through=piece.solid.thickness,
-            into=left,
-            run=contact_height(piece, post),
-        )
+        yield lapped(kind, piece, post, into=left)
 
 
 def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint]:
@@ -85,14 +87,7 @@ def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint
     for pieces in by_course.values():
         for one, other in touching_pairs(pieces, pieces):
             if one.side != other.side and place[one.name] < place[other.name]:
-                half = other.solid.length / 2
-                yield Joint(
-                    kind=kind,
-                    parts=(one.name, other.name),
-                    through=one.solid.thickness,
-                    into=half,
-                    run=contact_height(one, other),
-                )
+                yield lapped(kind, one, other, into=other.solid.length / 2)
 
 
 def course_joints(walls: Sequence[Part], kind: str = "course to course") -> Iterator[Joint]:

@@ -7,16 +7,19 @@ from decimal import Decimal
 from math import ceil
 from typing import Literal
 
-from acrebox.core.assembly import Stance
+from acrebox.core.assembly import Span, Stance, WallAlong
 from acrebox.core.construction.courses import Courses
 from acrebox.core.construction.posts import PostLine
+from acrebox.core.construction.sections import longest_stick, sold_sticks
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across
+from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
+from acrebox.core.stock import Catalogue, Timber
 
 JoinWay = Literal["equal", "full"]
 WAYS: Mapping[JoinWay, str] = {
@@ -72,11 +75,10 @@ def _even_pieces(run: Run, most: float, shift: float) -> tuple[float, ...]:
 
 @dataclass(frozen=True, kw_only=True)
 class Joins:
-    """How every side of a bed is joined, and how else it could be."""
+    """How every side of a bed is joined."""
 
     sides: Mapping[int, SideJoins]
     courses: int
-    way: JoinWay
 
     def of(self, side: Side, course: int) -> tuple[float, ...]:
         """The joins of a side in a course [mm]."""
@@ -90,6 +92,10 @@ class Joins:
     def any(self) -> bool:
         """Whether any side is joined at all."""
         return any(joins.odd or joins.even for joins in self.sides.values())
+
+    def follows(self, way: JoinWay) -> bool:
+        """Whether some side is joined that way."""
+        return any(joins.odd and joins.way == way for joins in self.sides.values())
 
     def words(self, line: WallLine) -> str:
         """Which sides are joined, and how."""
@@ -123,8 +129,7 @@ def joined(line: WallLine, courses: int, most: float, overlap: float, way: JoinW
         if way == "full" and (too_near or _shortest(chosen, odd, even) < overlap - 0.5):
             chosen = joins_by("equal", odd, even, most)
         sides[side.index] = chosen
-    same = any(s.way == way and s.odd for s in sides.values())
-    return Joins(sides=sides, courses=courses, way=way if same or way == "equal" else "equal")
+    return Joins(sides=sides, courses=courses)
 
 
 def _shortest(joins: SideJoins, odd: Run, even: Run) -> float:
@@ -133,8 +138,8 @@ def _shortest(joins: SideJoins, odd: Run, even: Run) -> float:
     return min(b - a for run in ends for a, b in itertools.pairwise(run))
 
 
-def check_joins(joins: Joins, line: WallLine, overlap: float, written: object, show: Printer) -> None:
-    """Joins of neighbouring courses must lie apart by the overlap asked for [mm].
+def check_joins(joins: Joins, line: WallLine, overlap: Length, show: Printer) -> None:
+    """Joins of neighbouring courses must lie apart by the overlap asked for.
 
     Raises DesignError naming the side when they do not.
     """
@@ -142,10 +147,10 @@ def check_joins(joins: Joins, line: WallLine, overlap: float, written: object, s
         return
     for side in line.outline.sides:
         least = joins.sides[side.index].apart()
-        if least is not None and least < overlap - 0.5:
+        if least is not None and least < overlap.mm - 0.5:
             raise refuse(
                 "construction.overlap",
-                written,
+                overlap.text,
                 f"On {side.name} the joints of two courses lie {show.length(least)} apart.",
                 f"at most {show.length(least)}, or longer sleepers",
             )
@@ -169,42 +174,45 @@ def check_bearing(joins: Joins, post_width: float, written: object, show: Printe
 
 @dataclass(frozen=True, kw_only=True)
 class Ways:
-    """What the ways of joining are weighed by: the walls and the line of their posts, if they have any; how
-    far joins must lie apart and the longest piece [mm]; what timbers and posts are sold in [mm], and for how
-    much.
+    """What the ways of joining are weighed by: the walls and what they are sawn from, the line of their
+    posts, if they have any, and how those stand; how far joins must lie apart.
     """
 
+    design: Design
+    book: Catalogue
     line: WallLine
+    timber: Timber
     posts: PostLine | None
+    foot: Stance
     courses: int
     overlap: Length
-    most: float
-    sold: Sequence[tuple[float, Decimal]]
-    posts_sold: Sequence[tuple[float, Decimal]]
-    foot: Stance
     show: Printer
 
     def by(self, way: JoinWay) -> Joins:
         """Joined one way."""
-        return joined(self.line, self.courses, self.most, self.overlap.mm, way)
+        most = longest_stick(self.design, self.timber, self.book)
+        return joined(self.line, self.courses, most, self.overlap.mm, way)
 
     def price(self, joins: Joins) -> Decimal:
         """About what the timbers come to, with the posts that the joins want."""
-        found = first_fit_price(joins.pieces(self.line), self.sold)
+        found = first_fit_price(joins.pieces(self.line), self._sold(self.timber))
         if self.posts is None:
             return found
         stands, _ = self.posts.stands(posts_behind(self.posts.face, self.line, joins))
         posts = [self.foot.above + self.foot.below] * len(stands)
-        return found + first_fit_price(posts, self.posts_sold)
+        return found + first_fit_price(posts, self._sold(self.posts.post.timber))
+
+    def _sold(self, timber: Timber) -> list[tuple[float, Decimal]]:
+        return sold_sticks(self.design, timber, self.book)
 
 
-def choose_joins(ways: Ways, asked: Literal["cheaper", "full", "equal"]) -> tuple[Joins, str]:
-    """How the sides are joined, and in words what it comes to beside the other way.
+def choose_joins(ways: Ways, asked: Literal["cheaper", "full", "equal"]) -> tuple[Joins, dict[str, str]]:
+    """How the sides are joined, and notes that say so and what it comes to beside the other way.
 
     Raises DesignError when the way asked for gives joins too close above each other.
     """
     full, equal = ways.by("full"), ways.by("equal")
-    if full.way != "full":
+    if not full.follows("full"):
         if asked == "full" and full.any:
             raise refuse(
                 "construction.joins",
@@ -212,15 +220,16 @@ def choose_joins(ways: Ways, asked: Literal["cheaper", "full", "equal"]) -> tupl
                 "With full timbers first the joins of two courses would lie too close to each other.",
                 f"equal pieces, or an overlap under {ways.show.length(ways.overlap.mm)}",
             )
-        return equal, ""
+        return equal, {"joints": equal.words(ways.line)} if equal.any else {}
     costs: dict[JoinWay, Decimal] = {"full": ways.price(full), "equal": ways.price(equal)}
     cheaper: JoinWay = "full" if costs["full"] < costs["equal"] else "equal"
     way = cheaper if asked == "cheaper" else asked
     other: JoinWay = "equal" if way == "full" else "full"
     money = ways.show.money
     posts = "" if ways.posts is None else " with their posts"
+    taken = full if way == "full" else equal
     words = f"about {money(costs[way])}{posts}; {WAYS[other]}: about {money(costs[other])}"
-    return (full if way == "full" else equal), words
+    return taken, {"joints": taken.words(ways.line), "joined": words}
 
 
 def course_pieces(
@@ -230,6 +239,37 @@ def course_pieces(
     boxes = line.pieces(side, course, courses.base(course), courses.of(course), joins.of(side, course))
     name = f"{side.name} {course}"
     return [(name if len(boxes) == 1 else f"{name}, piece {n}", box) for n, box in enumerate(boxes, start=1)]
+
+
+def bottom_course(
+    spans: Sequence[Span],
+    joins: Joins,
+    courses: Courses,
+    stock: str,
+    *,
+    what: str,
+    limit_field: str = "construction.post_limit",
+) -> list[WallAlong]:
+    """The load case of the bottom piece of every side, where the soil is deepest, over as many bays as one of
+    its pieces runs; `spans` has the sides of the outline in their order.
+    """
+    return [
+        WallAlong(
+            side=span.side,
+            what=what,
+            by_rule=True,
+            limit_field=limit_field,
+            between=span.between,
+            stock=stock,
+            span=span.length,
+            spans=max(1, min(4, span.bays // (len(joins.sides[n].of(1)) + 1))),
+            low=0.0,
+            high=courses.of(1),
+            breadth=courses.of(1),
+            depth=span.thickness,
+        )
+        for n, span in enumerate(spans)
+    ]
 
 
 def posts_behind(face: Outline, line: WallLine, joins: Joins) -> dict[int, list[float]]:

@@ -2,7 +2,7 @@
 on a wall.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from pydantic import Field
@@ -13,7 +13,6 @@ from acrebox.core.assembly import (
     Part,
     Span,
     Stance,
-    WallAlong,
     WallLayer,
     of_role,
     stick,
@@ -31,7 +30,6 @@ from acrebox.core.construction.hung import (
     WallHung,
     check_wall,
     hatch_fact,
-    hatch_run,
     hung_side,
     ledger_posts,
     running_to_the_wall,
@@ -43,6 +41,7 @@ from acrebox.core.construction.joining import corner_joints, course_joints, post
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
+    bottom_course,
     check_bearing,
     check_joins,
     choose_joins,
@@ -63,9 +62,9 @@ from acrebox.core.construction.posts import (
     stand_height,
 )
 from acrebox.core.construction.registry import builds
-from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick, sold_sticks
+from acrebox.core.construction.sections import ChosenTimber, choose_timber
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine, across
+from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     CORNERS,
     POST_QUESTIONS,
@@ -114,6 +113,7 @@ class Sleepers(Posted):
         "held_by",
         "blocks",
         *POST_QUESTIONS,
+        "heads",
         "hung",
     )
     measured_by = ("courses",)
@@ -152,12 +152,11 @@ class _Frame:
     hung: Side | None
     courses: Courses
     sleeper: ChosenTimber
-    post: ChosenTimber
     choice: Sleepers
     joins: Joins
-    offer: str
-    stand: float
-    limit: float
+    notes: dict[str, str]
+    posts: PostLine
+    foot: Stance
     show: Printer
 
     @property
@@ -165,14 +164,8 @@ class _Frame:
         return self.choice.held_by == "corner_blocks"
 
     @property
-    def school(self) -> PostDepth:
-        """How its posts are set: those in front of a hung bed go as deep as they stand."""
-        return PostDepth.AS_DEEP_AS_TALL if self.choice.hung else self.choice.post_depth
-
-    def post_line(self, face: Outline, outward: bool) -> PostLine:
-        """Posts against a face."""
-        set_in = set_in_for(self.line.thickness, self.post.width)
-        return PostLine(face, self.post, outward, self.limit, set_in)
+    def post(self) -> ChosenTimber:
+        return self.posts.post
 
     @property
     def corner_blocks(self) -> CornerBlocks:
@@ -206,7 +199,6 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
         *(course_joints(walls) if frame.postless else ()),
     ]
-    digs = [p for p in posts if p.role.dug]
     bay = max(s.length for s in spans)
     return Assembly(
         outline=frame.line.outline,
@@ -221,18 +213,25 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *blocks]),),
         spans=spans,
         loads=(
-            *_bottom_sleepers(frame, spans),
-            *(alone(frame.post, foot, bay, choice) if foot and digs else ()),
+            *bottom_course(
+                spans,
+                frame.joins,
+                frame.courses,
+                frame.sleeper.timber.key,
+                what="bottom sleeper",
+                limit_field="" if frame.postless else "construction.post_limit",
+            ),
+            *(alone(frame.post, foot, bay, choice) if foot else ()),
         ),
         stance=foot,
         timbers=(frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,),
         goods=(
             *wall_anchors(ledgers, frame.show),
-            *concrete_for(posts, frame.post, foot, frame.school, frame.show),
+            *concrete_for(posts, frame.post, foot, _school(choice), frame.show),
         ),
-        notes=_notes(frame, walls),
+        notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
-        post_limit=frame.limit if posts else 0.0,
+        post_limit=frame.posts.limit if posts else 0.0,
         limit_chosen=choice.post_limit is not None,
     )
 
@@ -251,37 +250,41 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     hung = hung_side(choice.hung, outline) if choice.hung else None
     passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
     line = WallLine(outline, wall, choice.corner, passing)
-    stand = stand_height(choice, courses.height, show)
+    foot = stance(choice, stand_height(choice, courses.height, show), _school(choice))
     limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
     inner = outline.inset(wall)
     outward = choice.held_by == "posts_outside"
     posts = PostLine(outline if outward else inner, post, outward, limit, set_in_for(wall, post.width))
     ways = Ways(
+        design=design,
+        book=book,
         line=line,
+        timber=sleeper.timber,
         posts=None if postless else posts,
+        foot=foot,
         courses=courses.count,
         overlap=choice.overlap,
-        most=longest_stick(design, sleeper.timber, book),
-        sold=sold_sticks(design, sleeper.timber, book),
-        posts_sold=sold_sticks(design, post.timber, book),
-        foot=stance(choice, stand),
         show=show,
     )
-    joins, offer = choose_joins(ways, choice.joins)
+    joins, notes = choose_joins(ways, choice.joins)
     return _Frame(
         line=line,
         inner=inner,
         hung=hung,
         courses=courses,
         sleeper=sleeper,
-        post=post,
         choice=choice,
         joins=joins,
-        offer=offer,
-        stand=stand,
-        limit=limit,
+        notes=notes,
+        posts=posts,
+        foot=foot,
         show=show,
     )
+
+
+def _school(choice: Sleepers) -> PostDepth:
+    """How the posts are set: those in front of a hung bed go as deep as they stand."""
+    return PostDepth.AS_DEEP_AS_TALL if choice.hung else choice.post_depth
 
 
 def _walls(frame: _Frame) -> list[Part]:
@@ -292,7 +295,7 @@ def _walls(frame: _Frame) -> list[Part]:
                 walls.append(
                     stick(name, "sleeper", frame.sleeper.timber.key, box, side=side.name, course=course)
                 )
-    check_joins(frame.joins, frame.line, frame.choice.overlap.mm, frame.choice.overlap.text, frame.show)
+    check_joins(frame.joins, frame.line, frame.choice.overlap, frame.show)
     if frame.postless and frame.joins.any and frame.courses.count == 1:
         raise refuse(
             "construction.held_by",
@@ -310,40 +313,25 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
         blocks = frame.corner_blocks
         runs = [(side, blocks.run(blocks.face.sides[side.index]), 1) for side in frame.line.outline.sides]
         return [], spans_of(runs, frame.line.thickness, "sleepers", between=BETWEEN_BLOCKS), None
-    outward = frame.choice.held_by == "posts_outside"
-    face = frame.line.outline if outward else frame.inner
-    plan = frame.post_line(face, outward=outward)
-    joins = posts_behind(face, frame.line, frame.joins)
-    foot = stance(frame.choice, frame.stand, frame.school)
-    posts, runs = set_posts(plan, frame.choice, foot, joins, frame.show)
-    hung = frame.hung
-    if hung is not None:
+    joins = posts_behind(frame.posts.face, frame.line, frame.joins)
+    posts, runs = set_posts(frame.posts, frame.choice, frame.foot, joins, frame.show)
+    hung, how = frame.hung, frame.choice.hung
+    if hung is not None and how is not None:
+        behind = replace(frame.posts, face=frame.line.outline, outward=True)
         reach = frame.line.thickness + frame.post.thickness
-        back = across(hung, frame.inner.sides[hung.index])
-        marks = [at + back for at in joins[hung.index]]
-        behind = frame.post_line(frame.line.outline, outward=True)
         posts = [
             *(p for p in posts if not stands_against(p, hung, reach)),
             *ledger_posts(
                 hung,
                 behind,
-                marks,
-                frame.stand,
+                frame.joins.all(hung),
+                frame.foot.above,
                 frame.line.thickness,
-                hatch_run(frame.choice.hung, hung) if frame.choice.hung else None,
+                how.hatch.along(hung) if how.hatch else None,
             ),
         ]
         check_clear(posts, frame.show)
-    return posts, spans_of(runs, frame.line.thickness, "sleepers"), foot
-
-
-def _notes(frame: _Frame, walls: list[Part]) -> dict[str, str]:
-    words = {"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses"}
-    if frame.joins.any:
-        words["joints"] = frame.joins.words(frame.line)
-    if frame.offer:
-        words["joined"] = frame.offer
-    return words
+    return posts, spans_of(runs, frame.line.thickness, "sleepers"), frame.foot
 
 
 def _facts(frame: _Frame) -> dict[str, Worked]:
@@ -360,28 +348,3 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
     if frame.choice.hung and frame.choice.hung.hatch:
         facts["hatch"] = hatch_fact(frame.choice.hung.hatch, frame.show)
     return facts
-
-
-def _bottom_sleepers(frame: _Frame, spans: tuple[Span, ...]) -> list[WallAlong]:
-    """The bottom sleeper of every side, over as many bays as one of its pieces runs."""
-    found = []
-    for span in spans:
-        side = next(s for s in frame.line.outline.sides if s.name == span.side)
-        pieces = len(frame.joins.of(side, 1)) + 1
-        found.append(
-            WallAlong(
-                side=span.side,
-                what="bottom sleeper",
-                by_rule=True,
-                limit_field="" if frame.postless else "construction.post_limit",
-                between=span.between,
-                stock=frame.sleeper.timber.key,
-                span=span.length,
-                spans=max(1, min(4, span.bays // pieces)),
-                low=0.0,
-                high=frame.courses.of(1),
-                breadth=frame.courses.of(1),
-                depth=frame.line.thickness,
-            )
-        )
-    return found

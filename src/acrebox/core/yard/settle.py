@@ -63,7 +63,7 @@ def book_of(yard: Yard) -> Catalogue:
     return _book(currency, yard.currency_sign or usual, tax)
 
 
-def stick_key(row: OffCut | Stacked) -> tuple[str, int]:
+def stick_key(row: OffCut) -> tuple[str, int]:
     """By what sticks are told apart: the catalogue's key of their stock, and their length [0.1 mm]."""
     cut = catalogue().find_cuttable(row.stock)
     return cut.key if cut else row.stock, tenths(row.length.mm)

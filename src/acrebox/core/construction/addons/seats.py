@@ -6,7 +6,7 @@ from math import sqrt
 
 from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, touching_pairs
+from acrebox.core.construction.joining import contact_height, lapped, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
@@ -112,7 +112,7 @@ def _bench_parts(bed: Assembly, bench: _Seat, side: Side) -> list[Part]:
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
     board, rail = bench.board, bench.rail
     marks = even_marks([size("bracket_inset"), side.length - size("bracket_inset")], size("bracket_every"))
-    before = [p for p in bed.posts_at(side.name) if side.depth(p.body)[0] < -1.0]
+    before = bed.posts_before(side)
     off = max((-side.depth(p.body)[0] for p in before), default=0.0)
     if before:
         marks = sorted(sum(side.reach(p.body)) / 2 for p in before)
@@ -176,44 +176,18 @@ def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     """Seat boards to rails, brackets to rails and wall, rails to the wall."""
     seats, rails, brackets = (of_role(parts, name) for name in ("seat board", "seat rail", "seat bracket"))
     found = [
-        Joint(
-            kind="seat to rail",
-            parts=(seat.name, r.name),
-            through=seat.solid.thickness,
-            into=r.solid.width,
-            run=r.solid.length,
-        )
+        lapped("seat to rail", seat, r, into=r.solid.width, run=r.solid.length)
         for seat, r in touching_pairs(seats, rails)
     ]
     found += [
-        Joint(
-            kind="bracket",
-            parts=(r.name, b.name),
-            through=r.solid.thickness,
-            into=b.solid.length / 2,
-            run=b.solid.width,
-        )
+        lapped("bracket", r, b, into=b.solid.length / 2, run=b.solid.width)
         for b, r in touching_pairs(brackets, rails)
     ]
     found += [
-        Joint(
-            kind="bracket to wall",
-            parts=(b.name, w.name),
-            through=b.solid.thickness,
-            into=w.solid.thickness,
-            run=b.solid.width,
-        )
-        for b, w in touching_pairs(brackets, bed.parts)
+        lapped("bracket to wall", b, w, run=b.solid.width) for b, w in touching_pairs(brackets, bed.parts)
     ]
-    for rail, w in touching_pairs(rails, bed.parts):
-        run = max(contact_height(rail, w), rail.solid.length)
-        found.append(
-            Joint(
-                kind="rail to wall",
-                parts=(rail.name, w.name),
-                through=rail.solid.thickness,
-                into=w.solid.thickness,
-                run=run,
-            )
-        )
+    found += [
+        lapped("rail to wall", r, w, run=max(contact_height(r, w), r.solid.length))
+        for r, w in touching_pairs(rails, bed.parts)
+    ]
     return found

@@ -1,8 +1,8 @@
 """Uprights on the outside of one side, feet on the ground, for something to climb."""
 
-from acrebox.core.assembly import Assembly, Joint, stick
+from acrebox.core.assembly import Assembly, stick
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, touching_pairs
+from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.sides import outer_side
@@ -46,22 +46,13 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
         box = Box(start, UP, side.along, side.inward, trellis.height.mm, stock.width, deep)
         parts.append(stick(f"{side.name} upright {n}", "trellis upright", key, box, side=side.name))
     refuse_clash("add_ons.trellis.side", parts, bed)
-    joints = [
-        Joint(
-            kind="upright to wall",
-            parts=(part.name, wall.name),
-            through=stock.thickness,
-            into=wall.solid.thickness,
-            run=contact_height(part, wall),
-        )
-        for part, wall in touching_pairs(parts, bed.parts)
-    ]
+    joints = [lapped("upright to wall", part, wall) for part, wall in touching_pairs(parts, bed.parts)]
     return bed.adding(parts, joints, [stock.used])
 
 
 def _clear_of_posts(bed: Assembly, side: Side, mark: float, half: float) -> float:
     """The place nearest to a mark along a side [mm] where an upright stands clear of posts outside."""
-    taken = [side.reach(p.body) for p in bed.posts_at(side.name) if side.depth(p.body)[0] < -1.0]
+    taken = [side.reach(p.body) for p in bed.posts_before(side)]
 
     def free(at: float) -> bool:
         within = half - 1e-6 <= at <= side.length - half + 1e-6
