@@ -283,3 +283,28 @@ def test_a_construction_is_chosen_by_keyboard(page: Page, site: str) -> None:
     page.keyboard.press("Enter")
     saved(page)
     expect(page.get_by_label("Sleepers", exact=True)).to_be_visible()
+
+
+def test_the_cut_list_tells_ends_and_notches_on_the_screen_and_on_paper(page: Page, site: str) -> None:
+    bed = make_bed(
+        site,
+        document(
+            name="Told",
+            height=None,
+            courses=1,
+            construction={
+                "kind": "framed_sheet",
+                "sheet": "sheet-wave-18",
+                "rail": "larch-45x70",
+                "post": "post-100x100",
+                "post_drop": "20 mm",
+            },
+            add_ons={"cap": {"board": "2x6", "corner": "mitred"}},
+        ),
+    )
+    page.goto(f"{site}/bed/{bed}/bench")
+    told = page.locator("tr.shape")
+    expect(told.filter(has_text="mitre at both ends: long edge").first).to_be_visible()
+    expect(told.filter(has_text="notch at").first).to_be_visible()
+    page.emulate_media(media="print")
+    expect(told.filter(has_text="notch at").first).to_be_visible()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from './ViewDrawing.vue'
@@ -18,6 +18,7 @@ const VIEWS = [
 const shown = ref<(typeof VIEWS)[number]['key']>('across')
 /** The sides are drawn once they are looked at. */
 watch(shown, (view) => void alsoShow('sides', view === 'sides'))
+onUnmounted(() => void alsoShow('sides', false))
 const paper = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(paper)
 const room = computed(() => ({ width: Math.max(280, width.value || 700), height: Math.max(400, height.value || 600) }))

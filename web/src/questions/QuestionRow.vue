@@ -18,9 +18,9 @@ import { instruments } from './instruments'
 
 /** One question as the core asks it: its kind says by which control it is answered; some have an instrument of their own. */
 const props = defineProps<{ asked: Asked; stage: string; questions?: Asked[] }>()
-const { prefix = '', edit, sides, units, valueAt } = useSheet()
+const { root = '', edit, sides, units, valueAt } = useSheet()
 const stock = useStock()
-const id = computed(() => prefix + idOf(props.asked))
+const id = computed(() => root + idOf(props.asked))
 const label = computed(() => labelOf(props.asked, props.questions ?? [], valueAt))
 const on = computed(() => (valueAt(props.asked.path) ?? props.asked.usual === 'True') === true)
 const sheets = computed(() => stock.value?.sheet.map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])

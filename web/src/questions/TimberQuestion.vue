@@ -13,8 +13,8 @@ import TextButton from '@/sheet/TextButton.vue'
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
 const props = defineProps<{ ask: string; label?: string; path: string; use: string; measurable?: boolean; usual?: string }>()
 const stock = useStock()
-const { prefix = '', units, valueAt, edit } = useSheet()
-const id = computed(() => prefix + props.path.replaceAll('.', '-'))
+const { root = '', units, valueAt, edit } = useSheet()
+const id = computed(() => root + props.path.replaceAll('.', '-'))
 const timbers = computed(() => stock.value?.timber ?? [])
 const size = (mm: string | number) => printLength(Number(mm), units.value)
 const options = computed(() =>

@@ -6,13 +6,13 @@ import { typeset } from '@/measure/print'
 
 /** What is wrong with a field: the value given and what is allowed. */
 const props = defineProps<{ path: string; prefix?: boolean }>()
-const { problems } = useSheet()
+const { root = '', problems } = useSheet()
 const mine = computed(() => problems.value.filter((p) => p.field === props.path || (props.prefix && p.field.startsWith(`${props.path}.`))))
 </script>
 
 <template>
   <div role="alert">
-    <p v-for="p in mine" :id="`wrong-${p.field}`" :key="p.field" class="wrong">
+    <p v-for="p in mine" :id="`wrong-${root}${p.field}`" :key="p.field" class="wrong">
       <strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.
     </p>
   </div>

@@ -9,7 +9,7 @@ import FieldTrouble from './FieldTrouble.vue'
 
 /** A length (or volume) as people write it, echoed as the core understood it. Arrow keys step it. */
 const props = defineProps<{ path: string; label: string; id: string; placeholder?: string; optional?: boolean }>()
-const { edit, understood: understoodAt, units, valueAt, problemAt } = useSheet()
+const { root = '', edit, understood: understoodAt, units, valueAt, problemAt } = useSheet()
 
 const text = computed(() => {
   const value = valueAt(props.path)
@@ -47,7 +47,7 @@ function step(event: KeyboardEvent) {
     <div class="row">
       <n-input
         :value="text" :placeholder="placeholder ?? ''" :status="wrong ? 'error' : undefined" class="box"
-        :input-props="{ id, 'aria-label': label, 'aria-invalid': Boolean(wrong), 'aria-describedby': wrong ? `wrong-${path}` : `echo-${id}`, autocomplete: 'off', inputmode: 'text', spellcheck: false }"
+        :input-props="{ id, 'aria-label': label, 'aria-invalid': Boolean(wrong), 'aria-describedby': wrong ? `wrong-${root}${path}` : `echo-${id}`, autocomplete: 'off', inputmode: 'text', spellcheck: false }"
         @update:value="put" @keydown="step"
       />
       <span :id="`echo-${id}`" class="echo figures">{{ echo }}</span>

@@ -6,8 +6,8 @@ type Understood = Plan['understood'][string]
 
 /** What a sheet's questions need of the document they ask about, be it a bed or a yard. */
 export interface Sheet {
-  /** What the ids of its fields begin with, where several documents are asked about on one page. */
-  prefix?: string
+  /** What comes before the paths of its fields, where several documents are asked about on one page. */
+  root?: string
   valueAt: (path: string) => unknown
   edit: (path: string, value: unknown) => void
   problems: Ref<FieldProblem[]>

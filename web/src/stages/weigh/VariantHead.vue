@@ -19,9 +19,10 @@ const offers = useOffers(() => props.design.units ?? props.units)
 const kind = computed(() => props.design.construction.kind)
 const main = computed(() => mainStock(offers.value.find((o) => o.kind === kind.value)))
 const byCourses = computed(() => props.design.courses !== null && props.design.courses !== undefined)
-const mine = computed(() => props.problems.filter((p) => p.field.startsWith(`designs.${props.n}.`)).map((p) => ({ ...p, field: p.field.split('.').slice(2).join('.') })))
+const within = computed(() => `designs.${props.n}.`)
+const mine = computed(() => props.problems.filter((p) => p.field.startsWith(within.value)).map((p) => ({ ...p, field: p.field.slice(within.value.length) })))
 provideSheet({
-  prefix: `variant-${props.n}-`,
+  root: within.value,
   valueAt: (path) => read(props.design, path),
   edit: (path, value) => emit('put', write(props.design, path, value)),
   problems: mine,

@@ -9,6 +9,7 @@ import PlainDrawing from '@/drawing/PlainDrawing.vue'
 import { frameAt } from '@/drawing/scale'
 import { printLength, printMoney, printVolume, printWeight, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
+import { useElsewhere } from '@/state/useElsewhere'
 import { MOST, useVariants } from './useVariants'
 import RateQuestions from './RateQuestions.vue'
 import VariantHead from './VariantHead.vue'
@@ -21,8 +22,7 @@ const router = useRouter()
 const trouble = ref('')
 const keeping = ref<number | null>(null)
 const reason = ref('')
-/** What is wrong with a field that is asked for here stands beside it. */
-const elsewhere = computed(() => problems.value.filter((p) => !/^designs\.[1-9]\.(name|height|courses)$/.test(p.field)))
+const elsewhere = useElsewhere(problems)
 const units = computed<Units>(() => bed.units.value)
 
 onMounted(async () => {
