@@ -41,12 +41,15 @@ def read_as(kind: type[T], room: str, name: str, table: str | None = None) -> T:
 
 
 class Amount(BaseModel):
-    """A constant of the trade: its value [mm unless the file says otherwise] and where it comes from."""
+    """A constant of the trade: its value [mm unless the file says otherwise] and where it comes from; what a
+    yard that measures in inches takes instead, where that is round in inches.
+    """
 
     model_config = ConfigDict(frozen=True, extra="forbid")
 
     name: str
     value: float
+    inches: float | None = None
     source: str
 
 
@@ -55,6 +58,13 @@ def amounts(room: str, name: str) -> dict[str, float]:
     """The constants of a data file (a list of `amount` rows) by name, in the units that the file says."""
     rows = by_key(read_as(list[Amount], room, name, "amount"), "name")
     return {key: row.value for key, row in rows.items()}
+
+
+@cache
+def amounts_in_inches(room: str, name: str) -> dict[str, float]:
+    """Those constants of a data file that are other round figures in inches [in], by name."""
+    rows = read_as(list[Amount], room, name, "amount")
+    return {row.name: row.inches for row in rows if row.inches is not None}
 
 
 def by_key(rows: list[T] | tuple[T, ...], key: str = "key") -> dict[str, T]:

@@ -59,8 +59,11 @@ class StickPiece(Piece):
 
 @dataclass(frozen=True, kw_only=True)
 class SheetPiece(StickPiece):
-    """Cut off a sheet lengthwise, its width ripped to `ripped` [mm] where it is not whole."""
+    """Cut off a sheet lengthwise, the sheet `stock_width` [mm] wide and ripped to `ripped` where the piece is
+    narrower.
+    """
 
+    stock_width: float
     allowed_for: str = "of lap"
 
 

@@ -6,7 +6,9 @@ from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
+from math import floor, gcd
 
+from acrebox.core.assembly import SheetPiece, StickPiece
 from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
 from acrebox.core.design import BenchChoice
@@ -31,12 +33,17 @@ class Supply:
 
 @dataclass(frozen=True)
 class CutStick:
-    """A stick as cut: pieces as (label, length [0.1 mm]), and what is left over [0.1 mm]."""
+    """A stick as cut: pieces as (label, length [0.1 mm]), and what is left over [0.1 mm].
+
+    A sheet that is ripped gives several `strips`, each cut like a stick: this is the one of that number.
+    """
 
     stock: str
     supply: Supply
     pieces: tuple[tuple[str, int], ...]
     offcut: int
+    strip: int = 1
+    strips: int = 1
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -49,6 +56,16 @@ class StockCutting:
     bound: Decimal
     proven: bool
     fewest: bool
+
+    @property
+    def taken(self) -> list[CutStick]:
+        """Every stick and every sheet once."""
+        return [s for s in self.sticks if s.strip == 1]
+
+    @property
+    def bought(self) -> list[CutStick]:
+        """Those of them that are not to hand."""
+        return [s for s in self.taken if not s.supply.to_hand]
 
 
 def supplies(stock: str, bench: BenchChoice, book: Catalogue) -> list[Supply]:
@@ -100,26 +117,51 @@ def _cut_stock(
         demand[group.length] += group.count
     lengths = tuple(sorted(demand, reverse=True))
     kept = [s for s in had if usable(s, bench) > 0]
-    kinds = tuple(StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in kept)
+    strips = min(_strips(group.piece, bench.kerf.mm) for group in groups)
+    # A sheet in strips is so many sticks at a share of its price: all prices are taken by the whole sheet.
+    kinds = tuple(
+        StickKind(usable(s, bench), int(s.price * CENTS), None if s.limit is None else s.limit * strips)
+        for s in kept
+    )
     counts = tuple(demand[n] for n in lengths)
     plan = cut_best(CuttingProblem(lengths, counts, tenths(bench.kerf.mm), kinds), effort)
     if isinstance(plan, NoCutting):
         raise _refusal(plan, stock)
     labels = _Labels(groups)
     sticks = []
-    for stick in plan.sticks:
+    ordered = plan.sticks if strips == 1 else sorted(plan.sticks, key=lambda s: s.kind)
+    begun: Counter[int] = Counter()
+    for stick in ordered:
         pieces = tuple((labels.next(length), length) for length in stick.pieces)
         left = kinds[stick.kind].usable - sum(stick.pieces) - tenths(bench.kerf.mm) * len(stick.pieces)
-        sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left)))
-    cost, bound = Decimal(plan.cost) / CENTS, Decimal(plan.bound) / CENTS
+        strip = begun[stick.kind] % strips + 1
+        begun[stick.kind] += 1
+        sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left), strip, strips))
+    cost = sum((s.supply.price for s in sticks if s.strip == 1), Decimal(0))
+    bound = _in_whole_sheets(plan.bound, strips, kinds)
     return StockCutting(
         stock=stock,
         sticks=tuple(sticks),
         cost=cost,
         bound=bound,
-        proven=plan.proven,
+        proven=cost == bound,
         fewest=plan.fewest_sticks,
     )
+
+
+def _strips(piece: StickPiece, kerf: float) -> int:
+    """How many pieces of its width a sheet gives side by side, with a cut so wide [mm] between them."""
+    if not isinstance(piece, SheetPiece) or piece.ripped is None:
+        return 1
+    return max(1, floor((piece.stock_width + kerf) / (piece.ripped + kerf) + 1e-9))
+
+
+def _in_whole_sheets(bound: int, strips: int, kinds: Sequence[StickKind]) -> Decimal:
+    """What the whole sheets cost at the least of which strips are taken, the strips at a sheet's price each
+    costing at least `bound` [cents]: a multiple of what all prices are multiples of.
+    """
+    step = gcd(*(k.price for k in kinds)) or 1
+    return Decimal(-(-bound // (strips * step)) * step) / CENTS
 
 
 def _check_longest(groups: list[CutGroup], had: list[Supply], bench: BenchChoice, show: Printer) -> None:

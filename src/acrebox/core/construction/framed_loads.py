@@ -9,7 +9,7 @@ from acrebox.core.construction.studwork import SideFrame, Studwork, posts_within
 from acrebox.core.stock import Sheet
 
 
-def stud_spans(sheet: Sheet, frames: Sequence[SideFrame]) -> tuple[Span, ...]:
+def stud_spans(work: Studwork, sheet: Sheet, frames: Sequence[SideFrame]) -> tuple[Span, ...]:
     """What the sheet of every side spans between studs and posts."""
     return tuple(
         Span(
@@ -17,7 +17,7 @@ def stud_spans(sheet: Sheet, frames: Sequence[SideFrame]) -> tuple[Span, ...]:
             length=max(each.bays),
             bays=len(each.bays),
             thickness=sheet.depth.mm,
-            rule=size("stud_rule"),
+            rule=size("stud_rule", work.show.system),
             what="sheet",
             between="studs",
         )

@@ -19,6 +19,7 @@ from acrebox.core.assembly import (
 )
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
 from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
+from acrebox.core.construction.joins import check_two_ends
 from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
@@ -32,11 +33,12 @@ from acrebox.core.construction.posts import (
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_sheet, choose_timber, longest_stick
-from acrebox.core.construction.sheeting import lay_sheets, sheet_rows
+from acrebox.core.construction.sheeting import Sheeting, sheet_rows
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.studwork import (
     Studwork,
     check_stud_limit,
+    panel_joints,
     side_frames,
     stud_joints,
 )
@@ -50,11 +52,13 @@ from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import Catalogue, Sheet
 from acrebox.core.worked import Worked
 
+MEET = {"lap": "lap over each other on a post or a stud", "butt": "butt on a post or between two studs"}
 FACES = {"outside": "outside the frame", "inside": "inside the frame"}
 LIE = {"edge": "on edge, the wide side to the sheet", "flat": "flat, the narrow side to the sheet"}
 ON_POSTS = {"footing": ["posts"]}
 COUNTED_IN_ROWS = {"after": "rows of sheet"}
 LEAST_BETWEEN_RAILS = 20
+BEHIND = {"posts": "on a post", "frames": "where two panels meet, on both their studs"}
 STANDS = {"posts": "on posts, notched for the rails", "frames": "on its frames, tied at the corners"}
 
 
@@ -65,6 +69,7 @@ class FramedSheet(Posted):
         "sheet",
         "height",
         "face",
+        "sheets",
         "rail",
         "rails",
         "stud_limit",
@@ -88,6 +93,9 @@ class FramedSheet(Posted):
     face: Literal["outside", "inside"] = Field(
         "outside", json_schema_extra=asks("The sheet is", words={**FACES})
     )
+    sheets: Literal["lap", "butt"] = Field(
+        "lap", json_schema_extra=asks("Along a long side, sheets", label="Where sheets meet", words={**MEET})
+    )
     footing: Literal["posts", "frames"] = Field(
         "posts", json_schema_extra=asks("It stands", words={**STANDS})
     )
@@ -105,15 +113,24 @@ class FramedSheet(Posted):
 @dataclass(frozen=True, kw_only=True)
 class _Frame:
     outline: Outline
-    skin: WallLine
+    sheeting: Sheeting
     studwork: Studwork
     inner: Outline
-    sheet: Sheet
     post: ChosenTimber
-    rows: tuple[float, ...]
     choice: FramedSheet
-    longest_sheet: float
     show: Printer
+
+    @property
+    def skin(self) -> WallLine:
+        return self.sheeting.skin
+
+    @property
+    def sheet(self) -> Sheet:
+        return self.sheeting.sheet
+
+    @property
+    def rows(self) -> tuple[float, ...]:
+        return self.sheeting.rows
 
     @property
     def rail(self) -> ChosenTimber:
@@ -137,11 +154,11 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     frame = _frame(design, choice, book)
     foot = stance(choice, stand_height(choice, frame.height, frame.show)) if frame.has_posts else None
     posts, limit = _posts(frame)
-    frames = side_frames(frame.studwork, posts)
+    frames = side_frames(frame.studwork, posts, frame.sheeting.behind(frame.studwork.line.outline))
     rails, studs = [r for f in frames for r in f.rails], [s for f in frames for s in f.studs]
-    spans = stud_spans(frame.sheet, frames)
+    spans = stud_spans(frame.studwork, frame.sheet, frames)
     posts = [notched(p, rails) for p in posts]
-    sheets = lay_sheets(frame.skin, frame.sheet, frame.rows, frame.longest_sheet)
+    sheets = frame.sheeting.lay()
     loads = framed_loads(frame.studwork, frame.sheet, frame.rows[0], frames, posts)
     bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
     steel = frame.sheet.steel.mm
@@ -165,6 +182,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
             *layer_joints(sheets, posts, "sheet to post", along=True, through=steel),
             *housed_joints(rails, posts, "rail in post"),
             *corner_joints(rails, "frame to frame"),
+            *panel_joints(studs),
             *stud_joints(rails, studs, frame.rail),
         ),
         compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
@@ -205,7 +223,13 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
     skin, frames = (first, second) if choice.face == "outside" else (second, first)
     return _Frame(
         outline=outline,
-        skin=skin,
+        sheeting=Sheeting(
+            skin=skin,
+            sheet=sheet,
+            rows=rows,
+            longest=longest_stick(design, sheet, book),
+            lap=sheet.end_lap.mm if choice.sheets == "lap" else 0.0,
+        ),
         studwork=Studwork(
             line=frames,
             rail=rail,
@@ -215,11 +239,8 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
             show=show,
         ),
         inner=outline.inset(wall),
-        sheet=sheet,
         post=post,
-        rows=rows,
         choice=choice,
-        longest_sheet=longest_stick(design, sheet, book),
         show=show,
     )
 
@@ -227,7 +248,9 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
 def _posts(frame: _Frame) -> tuple[list[Part], float]:
     if not frame.has_posts:
         return [], 0.0
-    limit = chosen_limit(frame.choice, size("sheet_post_rule"), frame.post.width, frame.show)
+    limit = chosen_limit(
+        frame.choice, size("sheet_post_rule"), frame.post.width, frame.show
+    )
     if frame.post.thickness <= frame.rail.thickness:
         raise refuse(
             "construction.post",
@@ -248,7 +271,10 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.studwork.line.outline
     line = PostLine(face, frame.post, outward, limit)
-    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand), {}, frame.show)
+    joins = frame.sheeting.behind(face)
+    if any(joins.values()):
+        check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
+    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand), joins, frame.show)
     return posts, limit
 
 
@@ -268,16 +294,23 @@ def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, st
     ripped = next((p.ripped for p in sheets if p.ripped), None)
     if ripped:
         words["ripped"] = f"every sheet is ripped to {show(ripped)} of its {show(frame.sheet.width.mm)}"
+    if any(frame.sheeting.joins(side) for side in frame.skin.outline.sides):
+        lap = frame.sheeting.lap
+        words["sheets meet"] = (
+            f"lapped by {show(lap)} {BEHIND[frame.choice.footing]}"
+            if lap
+            else f"butted {BEHIND[frame.choice.footing]}"
+        )
     spacers = []
     for side in frame.studwork.line.outline.sides:
         mine = sorted(side.reach(s.body)[0] for s in studs if s.side == side.name)
-        # Where a post stands between two studs there is no spacer of theirs.
+        # Where a post stands between two studs there is no spacer of theirs, nor between those of two panels.
         near = [(a, b) for a, b in pairwise(mine) if b - a <= frame.choice.stud_limit.mm + 0.1]
-        gaps = {round(b - a - frame.rail.width, 1) for a, b in near}
+        gaps = sorted({round(b - a - frame.rail.width, 1) for a, b in near} - {0.0}, reverse=True)
         if gaps:
-            spacers.append(f"{side.name} {show(min(gaps))}")
+            spacers.append(f"{side.name} {', '.join(show(gap) for gap in gaps)}")
     if spacers:
-        words["spacers between studs"] = ", ".join(spacers)
+        words["spacers between studs"] = "; ".join(spacers)
     if frame.choice.open_end:
         words["open end"] = (
             "leave one short end off until the barrow has been in; screw it on before the last load"

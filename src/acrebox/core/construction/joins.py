@@ -161,14 +161,22 @@ def check_bearing(joins: Joins, post_width: float, written: object, show: Printe
 
     Raises DesignError when it is too narrow for two.
     """
+    if joins.any:
+        check_two_ends(post_width, written, "one timber", show)
+
+
+def check_two_ends(post_width: float, written: object, one: str, show: Printer) -> None:
+    """Raises DesignError when a post [mm wide] gives two ends too little to lie on; `one` is what a side
+    may be no longer than, to need no join.
+    """
     least = 2 * size("end_bearing")
-    if joins.any and post_width < least - 1e-6:
+    if post_width < least - 1e-6:
         raise refuse(
             "construction.post",
             written,
             f"Two ends meet on a post, and one {show.length(post_width)} wide gives each"
             f" {show.length(post_width / 2)}.",
-            f"a post at least {show.length(least)} wide, or sides no longer than one timber",
+            f"a post at least {show.length(least)} wide, or sides no longer than {one}",
         )
 
 

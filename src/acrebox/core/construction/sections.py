@@ -39,11 +39,12 @@ class ChosenTimber:
 
     @property
     def differs(self) -> bool:
-        """Whether the tape disagrees with the catalogue by more than half a millimetre."""
-        return (
-            abs(self.thickness - self.timber.thickness.mm) > 0.5
-            or abs(self.width - self.timber.width.mm) > 0.5
-        )
+        """Whether the tape disagrees with the catalogue by more than half a millimetre, whichever way the
+        timber is turned.
+        """
+        as_is = sorted((self.thickness, self.width))
+        listed = sorted((self.timber.thickness.mm, self.timber.width.mm))
+        return any(abs(a - b) > 0.5 for a, b in zip(as_is, listed, strict=True))
 
 
 def choose_timber(book: Catalogue, name: str, measured: MeasuredStick, field: str) -> ChosenTimber:

@@ -1,14 +1,15 @@
 """Corrugated sheet along walls: how many rows stand in a height, and the pieces that make them."""
 
-from math import ceil
+from dataclasses import dataclass
 
 from acrebox.core.assembly import Part, SheetPiece, role
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine
+from acrebox.core.construction.walls import WallLine, across
 from acrebox.core.construction.wave import sheet_body
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.stock import Sheet
 
 MOST_ROWS = 2
@@ -39,32 +40,68 @@ def sheet_rows(design: Design, sheet: Sheet, lowest: float, show: Printer) -> tu
     return (height,)
 
 
-def lay_sheets(skin: WallLine, sheet: Sheet, rows: tuple[float, ...], longest: float) -> list[Part]:
-    """Sheets lengthwise along every side, row over row; all but the last of a run carry the end lap.
-
-    `rows` are heights and `longest` a stick of the sheet [mm].
+@dataclass(frozen=True, kw_only=True)
+class Sheeting:
+    """Sheet along walls: their line, what it is cut from, heights of its rows, the longest there is, and by
+    how much two lap where they meet [mm]: nothing where they butt.
     """
-    lap = sheet.end_lap.mm
-    made = []
-    for side in skin.outline.sides:
-        low, high = skin.longest(side, 1)
-        whole = high - low <= longest
-        count = 1 if whole else ceil((high - low) / (longest - lap) - 1e-9)
-        joints = tuple(low + (high - low) * n / count for n in range(1, count))
-        for row, height in enumerate(rows, start=1):
-            base = sum(rows[: row - 1])
-            ripped = _ripped(sheet, height) if len(rows) == 1 else None
-            for n, box in enumerate(skin.pieces(side, 1, base, height, joints), start=1):
-                start = side.coordinates(box.origin[0], box.origin[1])[0]
-                body = sheet_body(side, sheet, start=start, length=box.length, base=base, height=height)
-                piece = SheetPiece(
-                    stock=sheet.key, finished=box.length, allowance=lap if n < count else 0.0, ripped=ripped
-                )
-                name = f"{side.name} sheet {row}.{n}"
-                made.append(
-                    Part(name=name, role=role("sheet"), body=body, piece=piece, side=side.name, course=row)
-                )
-    return made
+
+    skin: WallLine
+    sheet: Sheet
+    rows: tuple[float, ...]
+    longest: float
+    lap: float
+
+    def joins(self, side: Side) -> tuple[float, ...]:
+        """The middles of where the sheets of a side meet [mm from its first corner]: whole sheets first, so
+        that what stands behind them stands in modules of a sheet; a short end is shared with the sheet
+        before it.
+        """
+        low, high = self.skin.longest(side, 1)
+        if high - low <= self.longest + 1e-6:
+            return ()
+        joins = [low + self.longest - self.lap / 2]
+        while high - joins[-1] > self.longest - self.lap / 2 + 1e-6:
+            joins.append(joins[-1] + self.longest - self.lap)
+        if high - joins[-1] < size("sheet_end_least"):
+            joins[-1] = ((joins[-2] if len(joins) > 1 else low) + high) / 2
+        return tuple(joins)
+
+    def behind(self, face: Outline) -> dict[int, list[float]]:
+        """Where on the sides of a face [mm along them] something must stand behind two sheets."""
+        return {
+            side.index: [at - across(side, face.sides[side.index]) for at in self.joins(side)]
+            for side in self.skin.outline.sides
+        }
+
+    def lay(self) -> list[Part]:
+        """Sheets lengthwise along every side, row over row; where two meet, each carries half of the lap."""
+        made = []
+        for side in self.skin.outline.sides:
+            joins = self.joins(side)
+            for row, height in enumerate(self.rows, start=1):
+                base = sum(self.rows[: row - 1])
+                ripped = _ripped(self.sheet, height) if len(self.rows) == 1 else None
+                for n, box in enumerate(self.skin.pieces(side, 1, base, height, joins), start=1):
+                    start = side.coordinates(box.origin[0], box.origin[1])[0]
+                    body = sheet_body(
+                        side, self.sheet, start=start, length=box.length, base=base, height=height
+                    )
+                    lapped = (n > 1) + (n <= len(joins))
+                    piece = SheetPiece(
+                        stock=self.sheet.key,
+                        finished=box.length,
+                        allowance=lapped * self.lap / 2,
+                        ripped=ripped,
+                        stock_width=self.sheet.width.mm,
+                    )
+                    name = f"{side.name} sheet {row}.{n}"
+                    made.append(
+                        Part(
+                            name=name, role=role("sheet"), body=body, piece=piece, side=side.name, course=row
+                        )
+                    )
+        return made
 
 
 def _ripped(sheet: Sheet, height: float) -> float | None:

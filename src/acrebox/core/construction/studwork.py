@@ -1,10 +1,12 @@
 """Frames of two rails and studs along walls: where the studs stand, between posts or on their own."""
 
+from collections.abc import Mapping, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from itertools import pairwise
 
 from acrebox.core.assembly import Joint, Part, stick
-from acrebox.core.construction.joining import touching_pairs
+from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
@@ -33,48 +35,71 @@ class Studwork:
 
 @dataclass(frozen=True, kw_only=True)
 class SideFrame:
-    """The frame of one side: its timber, and where its studs and posts stand along the side [mm]."""
+    """The frame of one side: its timber, and what its sheet spans between studs and posts [mm]."""
 
     side: Side
-    marks: tuple[float, ...]
+    bays: tuple[float, ...]
     rails: tuple[Part, ...]
     studs: tuple[Part, ...]
-
-    @property
-    def bays(self) -> list[float]:
-        """Lengths between studs and posts [mm]."""
-        return [b - a for a, b in pairwise(self.marks)]
 
 
 def check_stud_limit(limit: Length, show: Printer) -> None:
     """Raises DesignError when studs cannot be spaced like that."""
-    if not size("stud_limit_least") <= limit.mm <= size("stud_limit_most"):
+    least, most = (size(name, show.system) for name in ("stud_limit_least", "stud_limit_most"))
+    if not least <= limit.mm <= most:
         raise refuse(
             "construction.stud_limit",
             limit.text,
             "Studs cannot be spaced like that.",
-            f"{show.length(size('stud_limit_least'))} to {show.length(size('stud_limit_most'))}",
+            f"{show.length(least)} to {show.length(most)}",
         )
 
 
-def side_frames(work: Studwork, posts: list[Part]) -> list[SideFrame]:
-    """The frame of every side; a stud makes way for a post that stands within it.
+def side_frames(
+    work: Studwork, posts: list[Part], sheet_joins: Mapping[int, Sequence[float]]
+) -> list[SideFrame]:
+    """The frame of every side; a stud makes way for a post that stands within it. `sheet_joins` are where on
+    each side two sheets meet [mm]: on a post, or where two panels do.
 
-    Raises DesignError when rails cannot be joined on the studs.
+    Where rails are joined and no post stands, two panels meet: each with a stud of its own at its end.
+    Raises DesignError when rails cannot be joined on the posts.
     """
     made = []
-    wide = work.rail.width
+    half = work.rail.width / 2
     for side in work.line.outline.sides:
         low, high = work.line.longest(side, 1)
         taken = [side.reach(p.body) for p in posts_within(posts, side, work.rail.thickness)]
-        anchors = sorted((a + b) / 2 for a, b in taken) or [low + wide / 2, high - wide / 2]
+        standing = sorted((a + b) / 2 for a, b in taken)
+        joins = _rail_joins(work, (low, high), standing, sheet_joins[side.index])
+        panels = [at for at in joins if not any(a < at < b for a, b in taken)]
+        ends = standing or [low + half, high - half]
+        anchors = sorted({*ends, *(at - half for at in panels), *(at + half for at in panels)})
         marks = tuple(even_marks(anchors, work.limit.mm))
         stud_marks = [
-            m for m in marks if not any(a - 0.01 < m + wide / 2 and m - wide / 2 < b + 0.01 for a, b in taken)
+            m for m in marks if not any(a - 0.01 < m + half and m - half < b + 0.01 for a, b in taken)
         ]
         studs = tuple(_stud(work, side, m, n) for n, m in enumerate(stud_marks, start=1))
-        made.append(SideFrame(side=side, marks=marks, rails=_rails(work, side, marks), studs=studs))
+        bays = tuple(b - a for a, b in pairwise(marks) if b - a > 2 * half + 0.01)
+        made.append(SideFrame(side=side, bays=bays, rails=_rails(work, side, joins), studs=studs))
     return made
+
+
+def _rail_joins(
+    work: Studwork, run: tuple[float, float], posts: Sequence[float], sheets: Sequence[float]
+) -> tuple[float, ...]:
+    """Where the rails of a run [mm] are joined: on its posts, as near to even as they stand; else where the
+    sheets meet, and evenly in whatever is still longer than a stick.
+    """
+    low, high = run
+    if posts:
+        sheets = posts[1:-1]
+        if sheets:
+            with suppress(ValueError):
+                return even_joints(low, high, work.longest, sheets)
+        elif high - low <= work.longest + 1e-6:
+            return ()
+    marks = even_marks([low, *sheets, high], work.longest)
+    return tuple(marks[1:-1])
 
 
 def posts_within(posts: list[Part], side: Side, depth: float) -> list[Part]:
@@ -108,22 +133,13 @@ def stud_joints(rails: list[Part], studs: list[Part], rail: ChosenTimber) -> lis
     return found
 
 
-def _rails(work: Studwork, side: Side, marks: tuple[float, ...]) -> tuple[Part, ...]:
-    """The bottom and the top rail of a side, joined on its studs where it is longer than a stick."""
+def _rails(work: Studwork, side: Side, joins: tuple[float, ...]) -> tuple[Part, ...]:
+    """The bottom and the top rail of a side."""
     wide, stock = work.rail.width, work.rail.timber.key
-    try:
-        joints = even_joints(*work.line.longest(side, 1), work.longest, marks[1:-1])
-    except ValueError:
-        raise refuse(
-            "construction.stud_limit",
-            work.limit.text,
-            f"The rails of {side.name} cannot be joined on its studs.",
-            f"studs closer than {work.show.length(work.longest)}",
-        ) from None
     return tuple(
         stick(f"{side.name} {level} rail {n}", "rail", stock, box, side=side.name)
         for level, base in (("bottom", 0.0), ("top", work.height - wide))
-        for n, box in enumerate(work.line.pieces(side, 1, base, wide, joints), start=1)
+        for n, box in enumerate(work.line.pieces(side, 1, base, wide, joins), start=1)
     )
 
 
@@ -132,6 +148,15 @@ def _stud(work: Studwork, side: Side, mark: float, number: int) -> Part:
     start = side.place(mark - wide / 2, 0.0, wide)
     box = Box(start, UP, side.along, side.inward, tall, wide, work.rail.thickness)
     return stick(f"{side.name} stud {number}", "stud", work.rail.timber.key, box, side=side.name)
+
+
+def panel_joints(studs: list[Part]) -> list[Joint]:
+    """The two studs where panels of a side meet, fixed to each other."""
+    return [
+        lapped("frame to frame along", one, other, into=other.solid.width)
+        for one, other in touching_pairs(studs, studs)
+        if one.side == other.side and one.name < other.name
+    ]
 
 
 def _stands_on(rail: Part, stud: Part) -> bool:

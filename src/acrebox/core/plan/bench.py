@@ -133,8 +133,7 @@ def _saw(seen: Seen) -> list[str]:
 def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     show = seen.show.money
     timber = seen.book.find_cuttable(section.stock)
-    bought = [s for s in section.sticks if not s.supply.to_hand]
-    mix = Counter(s.supply.length for s in section.sticks)
+    mix = Counter(s.supply.length for s in section.taken)
     words = " + ".join(
         f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True)
     )
@@ -146,7 +145,7 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     return SectionBound(
         stock=section.stock,
         name=timber.name if timber else section.stock,
-        sticks=len(bought),
+        sticks=len(section.bought),
         cost=float(section.cost),
         bound=float(section.bound),
         proven=section.proven,
@@ -190,7 +189,9 @@ def _stick(stick: CutStick, number: int, seen: Seen, names: dict[str, str]) -> P
         stock=stick.stock,
         length_mm=stick.supply.length / 10,
         to_hand=stick.supply.to_hand,
-        price=float(stick.supply.price),
+        price=float(stick.supply.price) if stick.strip == 1 else 0.0,
+        strip=stick.strip,
+        strips=stick.strips,
         trim_mm=bench.trim.mm,
         kerf_mm=kerf,
         pieces=pieces,

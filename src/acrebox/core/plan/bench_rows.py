@@ -70,6 +70,8 @@ class PieceOnStick(Row):
 class PlannedStick(Row):
     """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth
     keeping.
+
+    A sheet that is ripped is told strip by strip: the first one carries its price.
     """
 
     number: int
@@ -77,6 +79,8 @@ class PlannedStick(Row):
     length_mm: Amount
     to_hand: bool
     price: Amount
+    strip: int
+    strips: int
     trim_mm: Amount
     kerf_mm: Amount
     pieces: list[PieceOnStick]

@@ -17,7 +17,7 @@ def stick_lines(seen: Seen) -> list[Buy]:
     lines = []
     for section in seen.cuttings:
         timber = seen.book.find_cuttable(section.stock)
-        supply = Counter(s.supply for s in section.sticks if not s.supply.to_hand)
+        supply = Counter(s.supply for s in section.bought)
         for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
             cost = bought.price * count
             length = seen.show.length(bought.length / 10)

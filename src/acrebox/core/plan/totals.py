@@ -16,7 +16,7 @@ def totals_of(seen: Seen) -> Totals:
     wet = sum(x.settled * x.material.wet_kg_per_l for x in seen.layers)
     wood = sum(seen.takeoff.weights_kg.values())
     return Totals(
-        sticks=sum(not x.supply.to_hand for s in seen.cuttings for x in s.sticks),
+        sticks=sum(len(s.bought) for s in seen.cuttings),
         timber_cost=float(timber),
         fixing_cost=float(goods),
         stock_cost=float(timber + goods),
@@ -75,7 +75,7 @@ def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workin
 
 def _amounts(seen: Seen, wet: float, wood: float) -> Workings:
     show = seen.show
-    bought = [(s.stock, sum(not x.supply.to_hand for x in s.sticks)) for s in seen.cuttings]
+    bought = [(s.stock, len(s.bought)) for s in seen.cuttings]
     count = sum(n for _, n in bought)
     settled = sum(x.settled for x in seen.layers)
     return {

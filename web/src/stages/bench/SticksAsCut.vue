@@ -44,7 +44,7 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
         <ol>
           <Later v-for="x in s.cut" :key="x.number">
             <li class="stick">
-              <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
+              <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}{{ x.strips > 1 ? `, strip ${x.strip} of ${x.strips} side by side` : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
               <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
               <div class="ticks">
                 <TickBox v-for="p in x.pieces" :key="p.key" :done="isDone(p.key)" :label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @tick="tick('cut', p.key, $event, p.length_mm)" @mouseenter="pointed = p.label" @mouseleave="pointed = null" @focusin="pointed = p.label" @focusout="pointed = null"><span class="figures">{{ p.label }}</span></TickBox>
