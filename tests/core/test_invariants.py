@@ -165,12 +165,12 @@ def needs(document: dict[str, Any]) -> dict[str, Any]:
 
 
 def numbers(value: Any) -> Any:
-    """A plan without what is words."""
+    """A plan without what is words, and without rules of thumb, which are round in each system."""
     if isinstance(value, dict):
         return {
             k: numbers(v)
             for k, v in value.items()
-            if k not in ("working", "units", "watch_outs", "notes", "says", "words")
+            if k not in ("working", "units", "watch_outs", "notes", "says", "words", "rule_mm")
         }
     return [numbers(v) for v in value] if isinstance(value, list) else value
 
