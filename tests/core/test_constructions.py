@@ -102,7 +102,7 @@ def test_a_pool_of_boards_fills_a_panel_exactly_or_says_that_it_runs_out(
         with pytest.raises(LookupError):
             pool.take(float(length))
     else:
-        assert sum(width for width, _ in pool.take(float(length))) == pytest.approx(length, abs=0.06)
+        assert sum(laid.width for laid in pool.take(float(length))) == pytest.approx(length, abs=0.06)
 
 
 @given(sheet_designs())

@@ -17,7 +17,7 @@ from typing import Any, Generic, TypeVar, cast
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.bench.made import SawnPiece
-from acrebox.core.bench.sticks import StockCutting
+from acrebox.core.bench.supply import StockCutting
 from acrebox.core.design import Design
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase

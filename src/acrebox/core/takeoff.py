@@ -59,7 +59,9 @@ class CountedNeed:
 
 @dataclass(frozen=True, kw_only=True)
 class Takeoff:
-    """Needs by family; `part_labels` maps a part's name to its own label (`A1`)."""
+    """Needs by family; `part_labels` maps a part's name to its own label (`A1`), `set_aside` a stock to how
+    much more of it is wanted for bad ones [%].
+    """
 
     lengths: tuple[CutGroup, ...]
     sheets: tuple[CutGroup, ...]
@@ -67,6 +69,7 @@ class Takeoff:
     counted: tuple[CountedNeed, ...]
     weights_kg: dict[str, float]
     part_labels: dict[str, str]
+    set_aside: dict[str, float]
 
     @property
     def cut(self) -> tuple[CutGroup, ...]:
@@ -111,6 +114,7 @@ def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
         ),
         weights_kg=dict(weights),
         part_labels=labels,
+        set_aside={used.stock: used.set_aside for used in assembly.timbers if used.set_aside},
     )
 
 

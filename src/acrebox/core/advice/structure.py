@@ -279,7 +279,7 @@ def seat_height(seen: Seen) -> Iterator[Finding]:
     stage="shape",
     level="fix",
     field="construction.open_end",
-    why="What is open cannot hold; filled with an end open, frames that only hold each other fold out.",
+    why="What is open cannot hold; filled with an end open, walls that only hold each other fold out.",
 )
 def open_end(seen: Seen) -> Iterator[Finding]:
     leaning = seen.assembly.facts.get("sides_leaning_on_the_open_end")

@@ -2,7 +2,7 @@
 
 from acrebox.core.assembly.bed import Assembly
 from acrebox.core.assembly.compartment import Compartment, prism, within_walls
-from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer
+from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer, with_bad_ones
 from acrebox.core.assembly.loads import LoadCase, PostAlone, Pull, Upright, WallAlong
 from acrebox.core.assembly.parts import (
     CountedPiece,
@@ -49,5 +49,6 @@ __all__ = [
     "role_order",
     "sawn",
     "stick",
+    "with_bad_ones",
     "within_walls",
 ]

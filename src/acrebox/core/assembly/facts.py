@@ -3,6 +3,7 @@ the wall.
 """
 
 from dataclasses import dataclass
+from math import ceil
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -61,13 +62,16 @@ class Good:
 
 @dataclass(frozen=True, kw_only=True)
 class UsedTimber:
-    """A section in use: which field chose it, its catalogue row's key, and the sizes [mm] that count."""
+    """A section in use: which field chose it, its catalogue row's key, and the sizes [mm] that count; so much
+    of it is set aside for bad ones [%].
+    """
 
     field: str
     stock: str
     thickness: float
     width: float
     differs: bool
+    set_aside: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -76,3 +80,8 @@ class WallLayer:
 
     what: str
     thickness: float
+
+
+def with_bad_ones(good: int, share: float) -> int:
+    """How many to set aside so that so many are good, with a share of bad ones on top [%]."""
+    return ceil(good * (1 + share / 100) - 1e-9)

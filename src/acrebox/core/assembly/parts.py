@@ -26,7 +26,8 @@ class StickPiece(Piece):
     """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to, how
     it is sawn where it is no plain length.
 
-    `allowance` is cut longer than it ends up: a lap, or what is trimmed in place.
+    `allowance` is cut longer than it ends up: a lap, or what is trimmed in place. Pieces of one `board` (its
+    number and how wide it is [mm]) come out of the same stick: measured boards are no two alike.
     """
 
     finished: float
@@ -34,6 +35,7 @@ class StickPiece(Piece):
     allowed_for: str = "to trim in place"
     ripped: float | None = None
     sawn: Sawn | None = None
+    board: tuple[int, float] | None = None
 
     @property
     def length(self) -> float:
@@ -127,9 +129,10 @@ def stick(
     course: int | None = None,
     allowance: float = 0.0,
     ripped: float | None = None,
+    board: tuple[int, float] | None = None,
 ) -> Part:
     """A part sawn off a stick, as its box is cut; `allowance` [mm] is sawn longer, `ripped` [mm] the width
-    it is sawn to.
+    it is sawn to; `board` the measured one that it comes out of: its number and width [mm].
     """
     piece = StickPiece(
         stock=stock,
@@ -137,6 +140,7 @@ def stick(
         allowance=allowance,
         ripped=ripped,
         sawn=sawn(box),
+        board=board,
     )
     return Part(name=name, role=role(role_name), body=box, piece=piece, side=side, course=course)
 

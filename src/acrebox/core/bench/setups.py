@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from acrebox.core.bench.sticks import CutStick
+from acrebox.core.bench.supply import CutStick
 
 
 @dataclass(frozen=True)

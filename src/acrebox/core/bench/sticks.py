@@ -4,107 +4,50 @@ words.
 
 from collections import Counter, defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
 from decimal import Decimal
 from math import floor, gcd
 
 from acrebox.core.assembly import SheetPiece, StickPiece
+from acrebox.core.bench.boards import cut_boards
 from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
+from acrebox.core.bench.supply import CutStick, StockCutting, Supply, supplies, usable
 from acrebox.core.design import BenchChoice
 from acrebox.core.errors import DesignError, refuse
 from acrebox.core.measure.convert import tenths
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue
-from acrebox.core.takeoff import CutGroup
+from acrebox.core.takeoff import CutGroup, Takeoff
 
 CENTS = 100
 
 
-@dataclass(frozen=True)
-class Supply:
-    """One length of a section that can be had [0.1 mm]: price, limit, or an off-cut to hand."""
-
-    length: int
-    price: Decimal
-    limit: int | None
-    to_hand: bool
-
-
-@dataclass(frozen=True)
-class CutStick:
-    """A stick as cut: pieces as (label, length [0.1 mm]), and what is left over [0.1 mm].
-
-    A sheet that is ripped gives several `strips`, each cut like a stick: this is the one of that number.
-    """
-
-    stock: str
-    supply: Supply
-    pieces: tuple[tuple[str, int], ...]
-    offcut: int
-    strip: int = 1
-    strips: int = 1
-
-
-@dataclass(frozen=True, kw_only=True)
-class StockCutting:
-    """All sticks of one section with their cost and bound."""
-
-    stock: str
-    sticks: tuple[CutStick, ...]
-    cost: Decimal
-    bound: Decimal
-    proven: bool
-    fewest: bool
-
-    @property
-    def taken(self) -> list[CutStick]:
-        """Every stick and every sheet once."""
-        return [s for s in self.sticks if s.strip == 1]
-
-    @property
-    def bought(self) -> list[CutStick]:
-        """Those of them that are not to hand."""
-        return [s for s in self.taken if not s.supply.to_hand]
-
-
-def supplies(stock: str, bench: BenchChoice, book: Catalogue) -> list[Supply]:
-    """What can be had of a section: the yard's lengths (or the ones the gardener gave), and off-cuts to
-    hand.
-    """
-    own = [s for s in bench.lengths if book.find_cuttable(s.stock) == book.find_cuttable(stock)]
-    timber = book.find_cuttable(stock)
-    assert timber is not None
-    sold = [(s.length.mm, s.price, s.limit) for s in own] or [
-        (s.length.mm, s.price, None) for s in timber.lengths
-    ]
-    bought = [Supply(tenths(mm), price, limit, False) for mm, price, limit in sold]
-    spare: Counter[int] = Counter()
-    for cut in bench.offcuts:
-        if book.find_cuttable(cut.stock) == timber:
-            spare[tenths(cut.length.mm)] += cut.count
-    return bought + [Supply(mm, Decimal(0), count, True) for mm, count in sorted(spare.items(), reverse=True)]
-
-
 def cut_all(
-    groups: Sequence[CutGroup], bench: BenchChoice, book: Catalogue, show: Printer, effort: float = 1.0
+    takeoff: Takeoff, bench: BenchChoice, book: Catalogue, show: Printer, effort: float = 1.0
 ) -> list[StockCutting]:
     """Cut every stock that sticks or sheets are taken from; `effort` multiplies the work of a first answer.
 
     Raises DesignError when a piece fits no stick, or the sticks that can be had do not suffice.
     """
     by_stock: dict[str, list[CutGroup]] = defaultdict(list)
-    for group in groups:
+    for group in takeoff.cut:
         by_stock[group.stock].append(group)
-    return [
-        _cut_stock(alike, supplies(stock, bench, book), bench, show, effort)
-        for stock, alike in by_stock.items()
-    ]
-
-
-def usable(supply: Supply, bench: BenchChoice) -> int:
-    """Length left after squaring the end or ends [0.1 mm]."""
-    return supply.length - tenths(bench.trim.mm) * (2 if bench.trim_ends == "both" else 1)
+    found = []
+    for stock, alike in by_stock.items():
+        had = supplies(stock, bench, book)
+        if alike[0].piece.board:
+            cutting = cut_boards(
+                alike,
+                takeoff.part_labels,
+                had,
+                bench,
+                show,
+                bad_share=takeoff.set_aside.get(stock, 0.0),
+            )
+        else:
+            cutting = _cut_stock(alike, had, bench, show, effort)
+        found.append(cutting)
+    return found
 
 
 def _cut_stock(

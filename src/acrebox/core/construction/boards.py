@@ -35,6 +35,7 @@ from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     CORNERS,
+    OPEN_QUESTIONS,
     POST_QUESTIONS,
     Corner,
     Design,
@@ -57,7 +58,7 @@ BY_LENGTH = {"/courses": [""]}
 class Boards(Posted):
     """Boards on edge, stacked in courses, on posts inside the corners and along the sides."""
 
-    order = ("board", "corner", "height", "top_course", "posts", *POST_QUESTIONS, "heads")
+    order = ("board", "corner", "height", "top_course", "posts", *POST_QUESTIONS, "heads", *OPEN_QUESTIONS)
 
     kind: Literal["boards"] = "boards"
     board: str = Field(json_schema_extra=asks("Boards", stock="board"))

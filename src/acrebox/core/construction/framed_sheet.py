@@ -44,13 +44,21 @@ from acrebox.core.construction.studwork import (
 )
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.construction.wave import room_behind
-from acrebox.core.design import POST_QUESTIONS, SQUARE_CORNERS, Corner, Design, MeasuredStick, Posted, asks
+from acrebox.core.design import (
+    OPEN_QUESTIONS,
+    POST_QUESTIONS,
+    SQUARE_CORNERS,
+    Corner,
+    Design,
+    MeasuredStick,
+    Posted,
+    asks,
+)
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import Catalogue, Sheet
-from acrebox.core.worked import Worked
 
 MEET = {"lap": "lap over each other on a post or a stud", "butt": "butt on a post or between two studs"}
 FACES = {"outside": "outside the frame", "inside": "inside the frame"}
@@ -76,7 +84,7 @@ class FramedSheet(Posted):
         "corner",
         "footing",
         *POST_QUESTIONS,
-        "open_end",
+        *OPEN_QUESTIONS,
     )
     conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
     height_asks = COUNTED_IN_ROWS
@@ -104,9 +112,6 @@ class FramedSheet(Posted):
     )
     corner: Corner = Field(
         Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**SQUARE_CORNERS})
-    )
-    open_end: bool = Field(
-        False, json_schema_extra=asks("One end stays open", after="until the barrow has been in")
     )
 
 
@@ -195,7 +200,6 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
             *concrete_for(posts, frame.post, foot, choice.post_depth, frame.show),
         ),
         notes=_notes(frame, sheets, studs),
-        facts=_facts(frame),
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
     )
@@ -248,9 +252,7 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
 def _posts(frame: _Frame) -> tuple[list[Part], float]:
     if not frame.has_posts:
         return [], 0.0
-    limit = chosen_limit(
-        frame.choice, size("sheet_post_rule"), frame.post.width, frame.show
-    )
+    limit = chosen_limit(frame.choice, size("sheet_post_rule"), frame.post.width, frame.show)
     if frame.post.thickness <= frame.rail.thickness:
         raise refuse(
             "construction.post",
@@ -311,17 +313,4 @@ def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, st
             spacers.append(f"{side.name} {', '.join(show(gap) for gap in gaps)}")
     if spacers:
         words["spacers between studs"] = "; ".join(spacers)
-    if frame.choice.open_end:
-        words["open end"] = (
-            "leave one short end off until the barrow has been in; screw it on before the last load"
-        )
     return words
-
-
-def _facts(frame: _Frame) -> dict[str, Worked]:
-    """How many sides stand only by being closed while one is to stay open."""
-    if not frame.choice.open_end or frame.has_posts:
-        return {}
-    others = len(frame.outline.points) - 1
-    words = f"{len(frame.outline.points)} sides less the one that stays open"
-    return {"sides_leaning_on_the_open_end": Worked(amount=others, unit="sides", working=words)}

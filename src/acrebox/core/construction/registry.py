@@ -7,7 +7,8 @@ from typing import TypeVar
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
-from acrebox.core.design import Construction, Design, constructions
+from acrebox.core.construction.open_end import leave_open
+from acrebox.core.design import Construction, Design, Posted, constructions
 from acrebox.core.stock import Catalogue
 
 C = TypeVar("C", bound=Construction)
@@ -48,4 +49,9 @@ def assemble(design: Design, book: Catalogue) -> Assembly:
 
     Raises DesignError for choices that cannot stand.
     """
-    return add_ons(_builders[design.construction.kind](design, book), design, book)
+    choice = design.construction
+    bed = add_ons(_builders[choice.kind](design, book), design, book)
+    if isinstance(choice, Posted) and choice.open_end:
+        straps = design.add_ons.straps
+        bed = leave_open(bed, choice, strapped_round=straps is not None and straps.way == "round")
+    return bed

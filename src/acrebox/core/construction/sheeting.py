@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from acrebox.core.assembly import Part, SheetPiece, role
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine, across
+from acrebox.core.construction.walls import WallLine, across, in_modules
 from acrebox.core.construction.wave import sheet_body
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
@@ -57,15 +57,9 @@ class Sheeting:
         that what stands behind them stands in modules of a sheet; a short end is shared with the sheet
         before it.
         """
-        low, high = self.skin.longest(side, 1)
-        if high - low <= self.longest + 1e-6:
-            return ()
-        joins = [low + self.longest - self.lap / 2]
-        while high - joins[-1] > self.longest - self.lap / 2 + 1e-6:
-            joins.append(joins[-1] + self.longest - self.lap)
-        if high - joins[-1] < size("sheet_end_least"):
-            joins[-1] = ((joins[-2] if len(joins) > 1 else low) + high) / 2
-        return tuple(joins)
+        return in_modules(
+            *self.skin.longest(side, 1), self.longest, least=size("sheet_end_least"), lap=self.lap
+        )
 
     def behind(self, face: Outline) -> dict[int, list[float]]:
         """Where on the sides of a face [mm along them] something must stand behind two sheets."""

@@ -67,6 +67,7 @@ from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     CORNERS,
+    OPEN_QUESTIONS,
     POST_QUESTIONS,
     Corner,
     Design,
@@ -115,6 +116,7 @@ class Sleepers(Posted):
         *POST_QUESTIONS,
         "heads",
         "hung",
+        *OPEN_QUESTIONS,
     )
     measured_by = ("courses",)
     conditions = dict.fromkeys((*POST_QUESTIONS, "heads"), ON_POSTS)

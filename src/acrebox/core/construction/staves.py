@@ -2,10 +2,7 @@
 them.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
-from itertools import pairwise
-from math import ceil
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -14,16 +11,14 @@ from acrebox.core.assembly import (
     Assembly,
     Joint,
     LoadCase,
-    Part,
     Upright,
     WallAlong,
     WallLayer,
-    stick,
     within_walls,
 )
 from acrebox.core.construction.joining import layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
-from acrebox.core.construction.pool import Pool
+from acrebox.core.construction.panels import Boards, PanelFrame, make_panels
 from acrebox.core.construction.posts import (
     PostLine,
     alone,
@@ -38,16 +33,24 @@ from acrebox.core.construction.posts import (
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine, across, even_joints, flat_pieces
-from acrebox.core.design import POST_QUESTIONS, SQUARE_CORNERS, Corner, Design, MeasuredStick, Posted, asks
+from acrebox.core.construction.walls import WallLine
+from acrebox.core.design import (
+    OPEN_QUESTIONS,
+    POST_QUESTIONS,
+    SQUARE_CORNERS,
+    Corner,
+    Design,
+    MeasuredStick,
+    Posted,
+    asks,
+)
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
-from acrebox.core.shape.bodies import Box
-from acrebox.core.shape.outline import Outline, Side
-from acrebox.core.shape.vector import UP
+from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
+PANELS = {"even": "panels alike", "modules": "whole panels, and what is left"}
 LENGTH_ONLY = {"instrument": "height_only"}
 
 
@@ -56,7 +59,20 @@ class Staves(Posted):
     ties them.
     """
 
-    order = ("height", "stave", "widths", "bad_share", "panel", "rail", "corner", *POST_QUESTIONS)
+    order = (
+        "height",
+        "stave",
+        "widths",
+        "bad_share",
+        "panel",
+        "panels",
+        "rail",
+        "low_rail",
+        "top_rail",
+        "corner",
+        *POST_QUESTIONS,
+        *OPEN_QUESTIONS,
+    )
     height_asks = LENGTH_ONLY
     measured_by = ("height",)
 
@@ -70,26 +86,23 @@ class Staves(Posted):
     panel: Length = Field(
         Length("1.2 m"), json_schema_extra=asks("A panel is", label="Length of a panel, at most")
     )
+    panels: Literal["even", "modules"] = Field(
+        "even", json_schema_extra=asks("A side is made of", label="Panels of a side", words={**PANELS})
+    )
+    low_rail: str | None = Field(
+        None, json_schema_extra=asks("Low rails, of other stock", label="Low rails", stock="rail")
+    )
+    low_rail_measured: MeasuredStick = MeasuredStick()
+    top_rail: str | None = Field(
+        None, json_schema_extra=asks("Top rail, of other stock", label="Top rail", stock="rail")
+    )
+    top_rail_measured: MeasuredStick = MeasuredStick()
     bad_share: Annotated[float, Field(ge=0, le=60)] = Field(
         15.0, json_schema_extra=asks("Set aside for bad ones", label="Set aside for bad boards", after="%")
     )
     corner: Corner = Field(
         Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**SQUARE_CORNERS})
     )
-
-
-@dataclass(frozen=True, kw_only=True)
-class _Frame:
-    outline: Outline
-    skin: WallLine
-    rails: WallLine
-    inner: Outline
-    stave: ChosenTimber
-    rail: ChosenTimber
-    height: float
-    choice: Staves
-    longest_rail: float
-    show: Printer
 
 
 @builds(Staves)
@@ -101,17 +114,18 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     frame = _frame(design, choice, book)
     show = frame.show
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
-    staves, rails, tops, joins, notes = _panels(frame)
+    panels = make_panels(frame)
+    rails = panels.rails
     foot = stance(choice, stand_height(choice, frame.height, show))
     thick = frame.rail.thickness + frame.stave.thickness
     limit = chosen_limit(choice, spacing_rule(thick), post.width, show)
     posts, runs = set_posts(
-        PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, joins, show
+        PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, panels.joins, show
     )
     joints: list[Joint] = [
-        *layer_joints(staves, rails, "stave to rail"),
+        *layer_joints(panels.staves, rails, "stave to rail"),
         *post_joints(rails, posts, "rail to post"),
-        *layer_joints(tops, rails, "top rail", along=True, into=frame.rail.width),
+        *layer_joints(panels.tops, panels.high_rails, "top rail", along=True, into=frame.rail.width),
     ]
     face = frame.outline.inset(frame.stave.thickness)
     return Assembly(
@@ -122,22 +136,22 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
         course_heights=(frame.height,),
         whole_course=frame.height,
-        parts=(*staves, *rails, *tops, *posts),
+        parts=(*panels.staves, *rails, *panels.tops, *posts),
         joints=tuple(joints),
         compartments=(within_walls(face, frame.height, (*rails, *posts)),),
         spans=spans_of(runs, thick, "panels"),
         loads=(*_bent(frame, runs), *alone(post, foot, max(bay for _, bay, _ in runs), choice)),
         stance=foot,
         goods=concrete_for(posts, post, foot, choice.post_depth, show),
-        timbers=(frame.stave.used, frame.rail.used, post.used),
-        notes=notes,
+        timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
+        notes=panels.notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
-        crown=frame.height + frame.rail.thickness,
+        crown=frame.height + frame.top.thickness,
     )
 
 
-def _frame(design: Design, choice: Staves, book: Catalogue) -> _Frame:
+def _frame(design: Design, choice: Staves, book: Catalogue) -> PanelFrame:
     show = Printer(design.system, book.currency_sign)
     stave = choose_timber(book, choice.stave, choice.stave_measured, "construction.stave")
     rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
@@ -145,7 +159,8 @@ def _frame(design: Design, choice: Staves, book: Catalogue) -> _Frame:
     if design.height is None:
         raise refuse("courses", design.courses, "Upright boards stand in no courses.", "a height instead")
     board = longest_stick(design, stave.timber, book)
-    lowest = 2 * (rail.width + size("stave_rail_inset"))
+    low, top = _other_rails(choice, rail, stave, book, show)
+    lowest = rail.width + low.width + 2 * size("stave_rail_inset")
     if not lowest <= design.height.mm <= min(board, size("tallest")):
         raise refuse(
             "height",
@@ -157,7 +172,7 @@ def _frame(design: Design, choice: Staves, book: Catalogue) -> _Frame:
     wall = stave.thickness + rail.thickness
     outline = outside_outline(design, wall, 2 * post.width, show)
     refuse_askew(outline, choice.corner, "Panels of staves")
-    if choice.panel.mm < 2 * size("stave_widest") / 2:
+    if choice.panel.mm < size("stave_widest"):
         raise refuse(
             "construction.panel",
             choice.panel.text,
@@ -165,18 +180,61 @@ def _frame(design: Design, choice: Staves, book: Catalogue) -> _Frame:
             f"at least {show.length(size('stave_widest'))}",
         )
     corner = choice.corner
-    return _Frame(
+    return PanelFrame(
         outline=outline,
         skin=WallLine(outline, stave.thickness, corner),
         rails=WallLine(outline.inset(stave.thickness), rail.thickness, corner),
         inner=outline.inset(wall),
         stave=stave,
         rail=rail,
+        low=low,
+        top=top,
         height=design.height.mm,
-        choice=choice,
-        longest_rail=longest_stick(design, rail.timber, book),
+        panel=choice.panel,
+        in_modules=choice.panels == "modules",
+        boards=Boards(
+            widths=tuple(w.mm for w in choice.widths),
+            average=choice.average.mm if choice.average else None,
+            length=board,
+            bad_share=choice.bad_share,
+        ),
+        longest_top=longest_stick(design, top.timber, book),
         show=show,
     )
+
+
+def _other_rails(
+    choice: Staves, rail: ChosenTimber, stave: ChosenTimber, book: Catalogue, show: Printer
+) -> tuple[ChosenTimber, ChosenTimber]:
+    """What the low rails and the top rail are sawn from: the rails' own timber unless told otherwise.
+
+    Raises DesignError when the low rail would not lie against the posts, or the top one not on the rails.
+    """
+    low, top = (
+        choose_timber(book, name, measured, f"construction.{field}") if name else rail
+        for name, measured, field in (
+            (choice.low_rail, choice.low_rail_measured, "low_rail"),
+            (choice.top_rail, choice.top_rail_measured, "top_rail"),
+        )
+    )
+    if abs(low.thickness - rail.thickness) > size("tape_tolerance"):
+        raise refuse(
+            "construction.low_rail",
+            choice.low_rail,
+            f"The low rails are {show.length(low.thickness)} thick and the high ones"
+            f" {show.length(rail.thickness)}: the posts would not lie against both.",
+            f"a timber {show.length(rail.thickness)} thick",
+        )
+    least = stave.thickness + size("end_bearing")
+    if top.width < least - 1e-6:
+        raise refuse(
+            "construction.top_rail",
+            choice.top_rail or choice.rail,
+            f"A top rail {show.length(top.width)} wide would lie"
+            f" {show.length(top.width - stave.thickness)} on the high rails.",
+            f"a timber at least {show.length(least)} wide",
+        )
+    return low, top
 
 
 def _check_widths(choice: Staves, show: Printer) -> None:
@@ -197,113 +255,14 @@ def _check_widths(choice: Staves, show: Printer) -> None:
             )
 
 
-_Panels = tuple[list[Part], list[Part], list[Part], dict[int, list[float]], dict[str, str]]
-
-
-def _panels(frame: _Frame) -> _Panels:
-    """Staves, rails, top rails; where panels join along the inner sides; what was counted, in words."""
-    choice = frame.choice
-    pool = Pool(
-        sorted((w.mm for w in choice.widths), reverse=True),
-        None if choice.widths else (choice.average.mm if choice.average else None),
-    )
-    staves: list[Part] = []
-    rails: list[Part] = []
-    tops: list[Part] = []
-    joins: dict[int, list[float]] = {}
-    per_panel: list[str] = []
-    for side in frame.outline.sides:
-        low, high = frame.skin.longest(side, 1)
-        count = ceil((high - low) / choice.panel.mm - 1e-9)
-        marks = [low + (high - low) * n / count for n in range(count + 1)]
-        for n, (a, b) in enumerate(pairwise(marks), start=1):
-            made = _staves(frame, side, n, a, b, pool)
-            per_panel.append(f"{side.name} panel {n}: {len(made)}")
-            staves += made
-        rails += _rails(frame, side, marks[1:-1])
-        tops += _top_rails(frame, side, marks)
-        inner = frame.inner.sides[side.index]
-        joins[side.index] = [m - across(side, inner) for m in marks[1:-1]]
-    spare = ceil(pool.used * (1 + choice.bad_share / 100))
-    perimeter = ceil(
-        frame.outline.perimeter / (pool.average or sum(w.mm for w in choice.widths) / len(choice.widths))
-    )
-    notes = {
-        "boards": f"{pool.used} boards in all, panel by panel ({'; '.join(per_panel)})",
-        "set aside": f"{spare} boards: {pool.used} and {choice.bad_share:g} % for bad ones",
-        "by perimeter": (
-            f"{perimeter} boards: the perimeter {frame.show.length(frame.outline.perimeter)} ÷ a board;"
-            f" panels need {pool.used}"
-        ),
-    }
-    return staves, rails, tops, joins, notes
-
-
-def _staves(frame: _Frame, side: Side, panel: int, low: float, high: float, pool: Pool) -> list[Part]:
-    try:
-        boards = pool.take(high - low)
-    except LookupError:
-        need = ceil(
-            frame.outline.perimeter / (sum(w.mm for w in frame.choice.widths) / len(frame.choice.widths))
-        )
-        raise refuse(
-            "construction.widths",
-            f"{len(frame.choice.widths)} boards",
-            f"The boards to hand run out at {side.name}, panel {panel}.",
-            f"about {need} boards of those widths",
-        ) from None
-    parts, at = [], low
-    for n, (width, ripped) in enumerate(boards, start=1):
-        start = side.place(at, 0.0, 0.0)
-        box = Box(start, UP, side.along, side.inward, frame.height, width, frame.stave.thickness)
-        name = f"{side.name} panel {panel} stave {n}"
-        stock = frame.stave.timber.key
-        parts.append(stick(name, "stave", stock, box, side=side.name, ripped=width if ripped else None))
-        at += width
-    return parts
-
-
-def _rails(frame: _Frame, side: Side, joins: Sequence[float]) -> list[Part]:
-    """Two rails a panel, low and high, behind its staves."""
-    behind = frame.rails.outline.sides[side.index]
-    moved = tuple(j - across(side, behind) for j in joins)
-    stock, wide = frame.rail.timber.key, frame.rail.width
-    return [
-        stick(f"{side.name} panel {n} {level} rail", "rail", stock, box, side=side.name)
-        for level, base in (("low", size("stave_rail_inset")), ("high", frame.height - wide))
-        for n, box in enumerate(frame.rails.pieces(behind, 1, base, wide, moved), start=1)
-    ]
-
-
-def _top_rails(frame: _Frame, side: Side, marks: Sequence[float]) -> list[Part]:
-    """The rail laid flat on top, joined over the middle of panels and never where they meet."""
-    line = WallLine(frame.outline, frame.rail.width, frame.choice.corner)
-    low, high = line.longest(side, 1)
-    middles = [(a + b) / 2 for a, b in pairwise(marks)]
-    try:
-        joints = even_joints(low, high, frame.longest_rail, middles)
-    except ValueError:
-        raise refuse(
-            "construction.panel",
-            frame.choice.panel.text,
-            f"The top rail of {side.name} cannot be joined over the middle of its panels.",
-            f"panels shorter than {frame.show.length(frame.longest_rail)}",
-        ) from None
-    pieces = flat_pieces(line, side, frame.height, frame.rail.thickness, joints)
-    return [
-        stick(f"{side.name} top rail {n}", "top rail", frame.rail.timber.key, box, side=side.name)
-        for n, box in enumerate(pieces, start=1)
-    ]
-
-
-def _bent(frame: _Frame, runs: list[tuple[Side, float, int]]) -> list[LoadCase]:
+def _bent(frame: PanelFrame, runs: list[tuple[Side, float, int]]) -> list[LoadCase]:
     """A stave between its rails, and the low rails between posts, which take two thirds of all the push."""
-    rail, stave = frame.rail, frame.stave
+    rail, stave = frame.low, frame.stave
     up = Upright(
         side="every side",
         what="stave",
         stock=stave.timber.key,
-        span=frame.height - size("stave_rail_inset") - rail.width,
+        span=frame.height - size("stave_rail_inset") - (frame.low.width + frame.rail.width) / 2,
         breadth=stave.width,
         depth=stave.thickness,
         strip=stave.width,

@@ -155,6 +155,20 @@ def even_joints(low: float, high: float, most: float, marks: Sequence[float] = (
     return ()
 
 
+def in_modules(low: float, high: float, module: float, least: float, lap: float = 0.0) -> tuple[float, ...]:
+    """Where a run [mm] is joined from whole modules [mm] and what is left; an end shorter than `least` [mm]
+    is shared with the module before it. Modules that lap [mm] are joined at the middle of the lap.
+    """
+    if high - low <= module + 1e-6:
+        return ()
+    joints = [low + module - lap / 2]
+    while high - joints[-1] > module - lap / 2 + 1e-6:
+        joints.append(joints[-1] + module - lap)
+    if high - joints[-1] < least:
+        joints[-1] = ((joints[-2] if len(joints) > 1 else low) + high) / 2
+    return tuple(joints)
+
+
 def across(outer: Side, inner: Side) -> float:
     """How far along the outer side its inner neighbour starts [mm]."""
     (x, y), (ax, ay, _) = inner.start, outer.along

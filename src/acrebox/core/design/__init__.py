@@ -5,6 +5,7 @@ from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, Measure
 from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength
 from acrebox.core.design.construction import (
     CORNERS,
+    OPEN_QUESTIONS,
     POST_QUESTIONS,
     SQUARE_CORNERS,
     AnyConstruction,
@@ -39,6 +40,7 @@ from acrebox.core.design.upgrades import check_text, upgraded
 __all__ = [
     "CORNERS",
     "CURRENT_SCHEMA",
+    "OPEN_QUESTIONS",
     "POST_QUESTIONS",
     "SQUARE_CORNERS",
     "Accepted",

@@ -71,6 +71,7 @@ POST_DEPTHS = {
 }
 POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
 HEADS = {"outside": "from outside", "inside": "from inside, where the heads are hidden"}
+OPEN_QUESTIONS = ("open_end", "open_side")
 POST_QUESTIONS = ("post", "post_depth", "post_below", "post_top", "post_drop", "post_limit")
 
 
@@ -110,5 +111,18 @@ class Posted(Construction):
         None,
         json_schema_extra=asks(
             "A post every", label="Limit between posts", hint="Left empty: the rule for what the posts hold."
+        ),
+    )
+    open_end: bool = Field(
+        False, json_schema_extra=asks("One end stays open", after="until the barrow has been in")
+    )
+    open_side: str | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Which one",
+            label="The end that stays open",
+            of="sides",
+            hint="Left empty: the shortest side.",
+            when={"open_end": ["true"]},
         ),
     )

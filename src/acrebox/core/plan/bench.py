@@ -6,7 +6,8 @@ from decimal import Decimal
 from acrebox.core.assembly import StickPiece, ends_in_words
 from acrebox.core.bench.made import compare
 from acrebox.core.bench.setups import stop_settings
-from acrebox.core.bench.sticks import CutStick, StockCutting, cut_all
+from acrebox.core.bench.sticks import cut_all
+from acrebox.core.bench.supply import CutStick, StockCutting
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.bench_rows import (
@@ -137,6 +138,8 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     words = " + ".join(
         f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True)
     )
+    if section.aside:
+        words += f" + {len(section.aside)} set aside for bad ones"
     tie = (
         "and no plan of that cost has fewer sticks"
         if section.fewest
@@ -146,6 +149,7 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
         stock=section.stock,
         name=timber.name if timber else section.stock,
         sticks=len(section.bought),
+        set_aside=len(section.aside),
         cost=float(section.cost),
         bound=float(section.bound),
         proven=section.proven,
@@ -192,6 +196,7 @@ def _stick(stick: CutStick, number: int, seen: Seen, names: dict[str, str]) -> P
         price=float(stick.supply.price) if stick.strip == 1 else 0.0,
         strip=stick.strip,
         strips=stick.strips,
+        wide_mm=stick.wide,
         trim_mm=bench.trim.mm,
         kerf_mm=kerf,
         pieces=pieces,
@@ -230,7 +235,7 @@ CUTTINGS = register(
         key="cuttings",
         stage="bench",
         reads=("show", "effort", "takeoff", "design.bench"),
-        work=lambda seen: cut_all(seen.takeoff.cut, seen.design.bench, seen.book, seen.show, seen.effort),
+        work=lambda seen: cut_all(seen.takeoff, seen.design.bench, seen.book, seen.show, seen.effort),
     )
 )
 CUTS = register(Chapter(key="cuts", stage="bench", reads=("show", "takeoff"), work=cuts_of, model=list[Cut]))

@@ -71,7 +71,8 @@ class PlannedStick(Row):
     """One stick as cut [mm]: trim at the start, pieces in order, what is left and whether it is worth
     keeping.
 
-    A sheet that is ripped is told strip by strip: the first one carries its price.
+    A sheet that is ripped is told strip by strip: the first one carries its price. A measured board is told
+    by how wide it is.
     """
 
     number: int
@@ -81,6 +82,7 @@ class PlannedStick(Row):
     price: Amount
     strip: int
     strips: int
+    wide_mm: Amount | None
     trim_mm: Amount
     kerf_mm: Amount
     pieces: list[PieceOnStick]
@@ -99,11 +101,14 @@ class StopBlock(Row):
 
 
 class SectionBound(Figures):
-    """How good the cutting of one section is proven to be."""
+    """How good the cutting of one section is proven to be; `sticks` are bought, with those `set_aside` for
+    bad ones.
+    """
 
     stock: str
     name: str
     sticks: int
+    set_aside: int
     cost: Amount
     bound: Amount
     proven: bool

@@ -1,9 +1,11 @@
 """What to buy: sticks and sheets, fixings and goods, soil."""
 
 from collections import Counter
+from collections.abc import Sequence
 from decimal import Decimal
 from math import ceil
 
+from acrebox.core.bench.supply import Supply
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.plan.bench_rows import Buy
 from acrebox.core.plan.fill import SOIL
@@ -17,7 +19,7 @@ def stick_lines(seen: Seen) -> list[Buy]:
     lines = []
     for section in seen.cuttings:
         timber = seen.book.find_cuttable(section.stock)
-        supply = Counter(s.supply for s in section.bought)
+        supply = Counter(section.bought)
         for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
             cost = bought.price * count
             length = seen.show.length(bought.length / 10)
@@ -37,7 +39,7 @@ def stick_lines(seen: Seen) -> list[Buy]:
                             unit=seen.book.currency,
                             working=(
                                 f"{count} × {length} at {seen.show.money(bought.price)} ="
-                                f" {seen.show.money(cost)}"
+                                f" {seen.show.money(cost)}{_aside(section.aside, bought)}"
                             ),
                             assumptions=["the yard's list price, or the one you typed"],
                             source=PRICE_LIST,
@@ -46,6 +48,12 @@ def stick_lines(seen: Seen) -> list[Buy]:
                 )
             )
     return lines
+
+
+def _aside(aside: Sequence[Supply], bought: Supply) -> str:
+    """How many of a length are set aside for bad ones, in words."""
+    more = sum(s == bought for s in aside)
+    return f"; {more} of them set aside for bad ones" if more else ""
 
 
 def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen) -> Buy:

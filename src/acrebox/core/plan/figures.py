@@ -66,7 +66,7 @@ def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
     """The sticks of the pile that a bed is cut from, as stock and length [0.1 mm]: it takes its own off-cuts
     first.
     """
-    used = Counter((c.stock, s.supply.length) for c in plan[CUTTINGS] for s in c.taken if s.supply.to_hand)
+    used = Counter((c.stock, s.length) for c in plan[CUTTINGS] for s in c.supplied if s.to_hand)
     used -= sum((Counter({stick_key(row): row.count}) for row in plan.asked.bench.offcuts), Counter())
     return list(used.elements())
 

@@ -38,13 +38,13 @@ const isDone = (key: string) => ticked.value.has(`cut/${key}`)
     <Later v-for="s in sections" :key="s.stock">
       <div class="section">
         <p class="head">
-          <strong>{{ typeset(s.name) }}</strong>
+          <strong>{{ typeset(s.name) }}</strong><span v-if="s.set_aside" class="faint">{{ s.sticks }} with {{ s.set_aside }} set aside for bad ones</span>
           <Figure :text="s.proven ? `proven best, ${printMoney(s.bound, plan.currency_sign)}` : `at most ${printMoney(s.cost - s.bound, plan.currency_sign)} over the best`" :worked="s.working?.bound" :of="`How good this cutting is: ${s.name}`" class="proof" />
         </p>
         <ol>
           <Later v-for="x in s.cut" :key="x.number">
             <li class="stick">
-              <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}{{ x.strips > 1 ? `, strip ${x.strip} of ${x.strips} side by side` : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
+              <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}{{ x.strips > 1 ? `, strip ${x.strip} of ${x.strips} side by side` : '' }}{{ x.wide_mm ? `, ${printLength(x.wide_mm, units)} wide` : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
               <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" />
               <div class="ticks">
                 <TickBox v-for="p in x.pieces" :key="p.key" :done="isDone(p.key)" :label="`${p.label} cut, ${printLength(p.length_mm, units)}`" @tick="tick('cut', p.key, $event, p.length_mm)" @mouseenter="pointed = p.label" @mouseleave="pointed = null" @focusin="pointed = p.label" @focusout="pointed = null"><span class="figures">{{ p.label }}</span></TickBox>
