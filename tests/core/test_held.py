@@ -1,5 +1,6 @@
 """Every piece that spans is held at both ends, and every part is reached by a fixing."""
 
+from itertools import pairwise
 from math import ceil, pi
 from typing import Any
 
@@ -316,3 +317,80 @@ def test_a_bench_and_a_trellis_stand_clear_of_posts_outside() -> None:
     posts = [p for p in bed.parts if p.role.post]
     for bracket in of_role(bed.parts, "seat bracket"):
         assert any(touching(bracket, post) for post in posts)
+
+
+def clear_and_fixed(bed: Assembly) -> None:
+    """No part stands in another, and every part is reached by a fixing."""
+    bodies = [p.body for p in bed.parts]
+    assert not any(i < j and overlap(bodies[i], bodies[j]) for i, j in near_pairs(bodies, bodies))
+    fixed = {name for joint in bed.joints for name in joint.parts}
+    assert {p.name for p in bed.parts} <= fixed
+
+
+def on_blocks(**seats: Any) -> dict[str, Any]:
+    """Sleepers on corner blocks, 1.2 × 1.1 m inside, with a bench in front."""
+    return courses_of(
+        2,
+        outline={"shape": "rectangle", "length": "1.2 m", "width": "1.1 m", "measured": "inside"},
+        construction={
+            "kind": "sleepers",
+            "sleeper": "sleeper-50x200",
+            "post": "post-75x75",
+            "held_by": "corner_blocks",
+            "corner": "short_through",
+        },
+        add_ons={"seats": {"sides": ["front"], "height": "420 mm", **seats}},
+    )
+
+
+def test_a_seat_of_the_beds_own_sleepers_lies_on_triangles_between_the_corner_blocks() -> None:
+    """1300 mm outside less a block of 200 mm at either end; the triangles are as deep as the seat, with a
+    nose of 20 mm: 220 mm long, cut at 45°. Common practice.
+    """
+    bed = assemble(read_design(on_blocks(made_of="sleepers")), catalogue())
+    clear_and_fixed(bed)
+    [seat] = of_role(bed.parts, "seat board")
+    assert seat.stock == "sleeper-50x200"
+    assert (round(seat.solid.length), seat.solid.bounds[1][2]) == (900, pytest.approx(420))
+    triangles = of_role(bed.parts, "seat bracket")
+    assert {round(t.solid.overall) for t in triangles} == {220}
+    assert triangles[0].solid.volume == pytest.approx((220 + 20) / 2 * 200 * 50)
+    with pytest.raises(DesignError) as refused:
+        assemble(read_design(on_blocks(made_of="sleepers", height="500 mm")), catalogue())
+    assert refused.value.problems[0].field == "add_ons.seats.height"
+    thin = on_blocks(made_of="sleepers")
+    thin["construction"] = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"}
+    thin["courses"] = 3
+    with pytest.raises(DesignError) as refused:
+        assemble(read_design(thin), catalogue())
+    assert refused.value.problems[0].field == "add_ons.seats.made_of"
+
+
+def test_a_bench_of_boards_stands_between_the_corner_blocks_too() -> None:
+    seats = {"board": "larch-27x145", "rail": "larch-45x70", "height": "380 mm", "depth": "250 mm"}
+    bed = assemble(read_design(on_blocks(**seats)), catalogue())
+    clear_and_fixed(bed)
+    assert {round(p.solid.length) for p in of_role(bed.parts, "seat board", "seat rail")} == {900}
+
+
+@pytest.mark.parametrize("depth", ["250 mm", "450 mm"])
+def test_brackets_between_far_posts_have_packers_and_middle_boards_their_bearers(depth: str) -> None:
+    data = long_bed(seats={"sides": ["front"], "height": "560 mm", "depth": depth, "rail": "larch-45x70"})
+    data["construction"] |= {"posts": "outside", "post_limit": "2.2 m"}
+    data["courses"] = 3
+    bed = assemble(read_design(data), catalogue())
+    clear_and_fixed(bed)
+    brackets = of_role(bed.parts, "seat bracket")
+    behind = [p for p in bed.parts if p.role.post or p.role.name == "seat packer"]
+    assert all(any(touching(b, p) for p in behind) for b in brackets)
+    [front, *_] = bed.outline.sides
+    marks = sorted(sum(front.reach(b.body)) / 2 for b in brackets)
+    assert max(b - a for a, b in pairwise(marks)) <= 1250.01
+    under = of_role(bed.parts, "seat rail", "seat bearer")
+    for board in of_role(bed.parts, "seat board"):
+        assert any(touching(board, rail) for rail in under)
+    rails = sorted(front.reach(p.body) for p in of_role(bed.parts, "seat rail"))
+    for _, end in rails:
+        if end < front.length - 1:
+            lies = [front.reach(b.body) for b in brackets]
+            assert min(sum(a <= end - 35 and b >= end for a, b in lies), 1) == 1

@@ -1,7 +1,7 @@
 """What can be added to a bed of any construction."""
 
 from enum import StrEnum
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
@@ -78,13 +78,27 @@ class Straps(Asking):
     lap: Length = Field(Length("150 mm"), json_schema_extra=asks("Ends lap", label="Lap of the strap"))
 
 
-class Seats(Asking):
-    """Benches outside on chosen sides: seat boards on rails, carried by 45° brackets."""
+SEATS: dict[str, Any] = {
+    "boards": "boards on rails and struts",
+    "sleepers": "the bed's own timbers, on triangles",
+}
 
-    order = ("sides", "height", "depth", "overhang", "board", "rail")
+
+class Seats(Asking):
+    """Benches outside on chosen sides: seat boards on rails, carried by 45° brackets; or the bed's own
+    timbers, laid flat on triangles sawn from them.
+    """
+
+    order = ("sides", "made_of", "height", "depth", "overhang", "board", "rail")
+    conditions: ClassVar[dict[str, dict[str, list[str]]]] = {
+        name: {"made_of": ["boards"]} for name in ("depth", "overhang", "board", "rail")
+    }
 
     sides: Annotated[tuple[str, ...], Field(min_length=1)] = Field(
         json_schema_extra=asks("On the sides", label="Bench on", instrument="sides")
+    )
+    made_of: Literal["boards", "sleepers"] = Field(
+        "boards", json_schema_extra=asks("It is made of", label="Bench made of", words=SEATS)
     )
     board: str = Field("2x6", json_schema_extra=asks("Seat of", stock="board"))
     rail: str = Field("2x4", json_schema_extra=asks("Rails, brackets", stock="rail"))

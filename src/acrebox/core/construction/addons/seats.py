@@ -1,17 +1,16 @@
 """Benches outside on chosen sides: seat boards on two rails, carried by 45° brackets."""
 
-from dataclasses import dataclass, replace
-from itertools import pairwise
+from dataclasses import dataclass
 from math import sqrt
 
 from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
+from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, run_along
+from acrebox.core.construction.addons.own_seats import add_own_seats
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import contact_height, lapped, touching_pairs
-from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import even_joints
 from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -56,6 +55,21 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
     Raises DesignError when a bench is higher than its wall, too low for its brackets or stands in something.
     """
     show = Printer(design.system, book.currency_sign)
+    if seats.made_of == "sleepers":
+        return add_own_seats(bed, seats, design, book, show)
+    bench = _bench(seats, design, book, show)
+    _check(bench, bed, show)
+    parts = [
+        part
+        for n, name in enumerate(seats.sides)
+        for part in _bench_parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
+    ]
+    refuse_clash("add_ons.seats.sides", parts, bed)
+    joints = _joints(bed, parts)
+    return bed.adding(parts, joints, [bench.board.used, bench.rail.used])
+
+
+def _bench(seats: Seats, design: Design, book: Catalogue, show: Printer) -> _Seat:
     board = choose_timber(book, seats.board, MeasuredStick(), "add_ons.seats.board")
     rail = choose_timber(book, seats.rail, MeasuredStick(), "add_ons.seats.rail")
     if not size("seat_depth_least") <= seats.depth.mm <= size("seat_depth_most"):
@@ -65,14 +79,17 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
             "Nobody sits on a bench that deep.",
             f"{show.length(size('seat_depth_least'))} to {show.length(size('seat_depth_most'))}",
         )
-    longest = (longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book))
-    bench = _Seat(
+    return _Seat(
         seats=seats,
         board=board,
         rail=rail,
         boards=max(1, round((seats.depth.mm + size("seat_gap")) / (board.width + size("seat_gap")))),
-        longest=longest,
+        longest=(longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book)),
     )
+
+
+def _check(bench: _Seat, bed: Assembly, show: Printer) -> None:
+    seats, board, rail = bench.seats, bench.board, bench.rail
     if bench.under > bed.wall_top:
         raise refuse(
             "add_ons.seats.height",
@@ -94,67 +111,70 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
             "The brackets would start below the ground.",
             f"at least {show.length(seats.height.mm - bench.foot)}, or a narrower bench",
         )
-    parts = [
-        part
-        for n, name in enumerate(seats.sides)
-        for part in _bench_parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
-    ]
-    refuse_clash("add_ons.seats.sides", parts, bed)
-    joints = _joints(bed, parts)
-    return bed.adding(parts, joints, [board.used, rail.used])
 
 
 def _bench_parts(bed: Assembly, bench: _Seat, side: Side) -> list[Part]:
     """Boards and rails, joined over brackets where a side is longer than its sticks, and the brackets.
 
-    Where posts stand outside the wall, the bench stands before them and each has its bracket.
+    Boards that lie between the two rails lie on bearers from rail to rail, beside the brackets; brackets
+    between posts that stand outside have a packer behind them, as thick as the posts.
     """
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
-    board, rail = bench.board, bench.rail
-    marks = even_marks([size("bracket_inset"), side.length - size("bracket_inset")], size("bracket_every"))
-    before = bed.posts_before(side)
-    off = max((-side.depth(p.body)[0] for p in before), default=0.0)
-    if before:
-        marks = sorted(sum(side.reach(p.body)) / 2 for p in before)
-    try:
-        over_boards, over_rails = (
-            even_joints(0.0, side.length, longest, marks[1:-1]) for longest in bench.longest
-        )
-    except ValueError:
-        raise refuse(
-            "add_ons.seats.board",
-            bench.seats.board,
-            f"The bench of {side.name} cannot be joined over its brackets.",
-            "a board sold in longer lengths",
-        ) from None
+    board, rail, run = (
+        bench.board,
+        bench.rail,
+        run_along(bed, side, bench.seats.board, bench.longest, bench.rail.thickness),
+    )
+    length, off = run.high - run.low, run.off
     parts = []
     for n in range(bench.boards):
-        start = side.place(0.0, -off - n * (board.width + size("seat_gap")), bench.under)
-        laid = Box(start, side.along, out, UP, side.length, board.width, board.thickness)
-        parts += _cut(laid, over_boards, f"{side.name} seat {n + 1}", "seat board", board, side)
+        start = side.place(run.low, -off - n * (board.width + size("seat_gap")), bench.under)
+        laid = Box(start, side.along, out, UP, length, board.width, board.thickness)
+        parts += cut_at(laid, run, run.boards, f"{side.name} seat {n + 1}", "seat board", board, side)
     for name, v in (("wall rail", -off), ("front rail", -off - bench.reach)):
-        start = side.place(0.0, v, bench.under - rail.width)
-        laid = Box(start, side.along, UP, out, side.length, rail.width, rail.thickness)
-        parts += _cut(laid, over_rails, f"{side.name} {name}", "seat rail", rail, side)
+        start = side.place(run.low, v, bench.under - rail.width)
+        laid = Box(start, side.along, UP, out, length, rail.width, rail.thickness)
+        parts += cut_at(laid, run, run.rails, f"{side.name} {name}", "seat rail", rail, side)
     half, key = rail.thickness / 2, rail.timber.key
-    for n, mark in enumerate(marks, start=1):
+    for n, mark in enumerate(run.brackets, start=1):
         box = _bracket(bench, side, out, mark - half, off)
         parts.append(stick(f"{side.name} bracket {n}", "seat bracket", key, box, side=side.name))
-    return parts
+        if bench.boards > 2:
+            beside = run.beside(mark, rail.thickness)
+            parts.append(_bearer(bench, side, out, beside, off, f"{side.name} bearer {n}"))
+    return [*parts, *_packers(bed, bench, side, run)]
 
 
-def _cut(
-    whole: Box, joints: tuple[float, ...], name: str, role: str, stock: ChosenTimber, side: Side
-) -> list[Part]:
-    """A long piece divided at its joints."""
-    ends = [0.0, *joints, whole.length]
-    x, y, z = whole.origin
-    parts = []
-    for n, (a, b) in enumerate(pairwise(ends), start=1):
-        box = replace(whole, origin=(x + whole.along[0] * a, y + whole.along[1] * a, z), length=b - a)
-        title = name if len(ends) == 2 else f"{name}.{n}"
-        parts.append(stick(title, role, stock.timber.key, box, side=side.name))
-    return parts
+def _bearer(bench: _Seat, side: Side, out: Point, at: float, off: float, name: str) -> Part:
+    """A stick on edge from the wall rail to the front rail."""
+    rail = bench.rail
+    box = Box(
+        side.place(at, -off - rail.thickness, bench.under - rail.width),
+        out,
+        UP,
+        side.along,
+        bench.reach - rail.thickness,
+        rail.width,
+        rail.thickness,
+    )
+    return stick(name, "seat bearer", rail.timber.key, box, side=side.name)
+
+
+def _packers(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Part]:
+    """What fills the gap to the wall behind the brackets that have no post: short lengths of the posts'
+    timber.
+    """
+    before = bed.posts_before(side)
+    reaches = [side.reach(p.body) for p in before]
+    bare = [m for m in run.brackets if not any(a - 0.01 <= m <= b + 0.01 for a, b in reaches)]
+    if not before or not bare:
+        return []
+    wide, made = before[0].solid.width, []
+    for n, mark in enumerate(bare, start=1):
+        start = side.place(mark - wide / 2, -run.off, bench.foot)
+        box = Box(start, UP, side.along, side.inward, bench.under - bench.foot, wide, run.off)
+        made.append(stick(f"{side.name} packer {n}", "seat packer", before[0].stock, box, side=side.name))
+    return made
 
 
 def _bracket(bench: _Seat, side: Side, out: Point, at: float, off: float) -> Box:
@@ -173,21 +193,27 @@ def _bracket(bench: _Seat, side: Side, out: Point, at: float, off: float) -> Box
 
 
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    """Seat boards to rails, brackets to rails and wall, rails to the wall."""
-    seats, rails, brackets = (of_role(parts, name) for name in ("seat board", "seat rail", "seat bracket"))
+    """Seat boards to rails and bearers, brackets to rails and wall, rails and packers to the wall."""
+    seats, rails, bearers, brackets, packers = (
+        of_role(parts, f"seat {name}") for name in ("board", "rail", "bearer", "bracket", "packer")
+    )
+    behind = [*bed.parts, *packers]
     found = [
         lapped("seat to rail", seat, r, into=r.solid.width, run=r.solid.length)
-        for seat, r in touching_pairs(seats, rails)
+        for seat, r in touching_pairs(seats, [*rails, *bearers])
     ]
     found += [
         lapped("bracket", r, b, into=b.solid.length / 2, run=b.solid.width)
         for b, r in touching_pairs(brackets, rails)
     ]
     found += [
-        lapped("bracket to wall", b, w, run=b.solid.width) for b, w in touching_pairs(brackets, bed.parts)
+        lapped("bearer to rail", r, bearer, into=bearer.solid.length / 2)
+        for bearer, r in touching_pairs(bearers, rails)
     ]
+    found += [lapped("bracket to wall", b, w, run=b.solid.width) for b, w in touching_pairs(brackets, behind)]
     found += [
         lapped("rail to wall", r, w, run=max(contact_height(r, w), r.solid.length))
-        for r, w in touching_pairs(rails, bed.parts)
+        for r, w in touching_pairs([r for r in rails if "wall rail" in r.name], behind)
     ]
+    found += [lapped("wall to packer", wall, packer) for packer, wall in touching_pairs(packers, bed.parts)]
     return found
