@@ -86,3 +86,31 @@ def test_every_fixing_of_a_wall_is_marked_in_its_elevation() -> None:
     front = {p.name for p in bed.parts if p.side == "front" and p.role == "stave"}
     marks = sum(s.role == "fixing" for s in bed.drawings.elevations[0].shapes)
     assert marks >= 4 * len(front) > 240
+
+
+def test_every_fixing_of_a_bed_has_its_mark_in_some_elevation() -> None:
+    for design in demo_beds():
+        plan = plan_bed(design)
+        marks = sum(s.role == "fixing" for view in plan.drawings.elevations for s in view.shapes)
+        assert marks >= sum(f.count for f in plan.fixings)
+
+
+def test_corner_blocks_show_their_fixings() -> None:
+    """One block to each course, two screws a course; the courses to each other; block to block."""
+    data = document(
+        height=None,
+        courses=2,
+        outline={"shape": "rectangle", "length": "1.3 m", "width": "1.2 m"},
+        construction={
+            "kind": "sleepers",
+            "sleeper": "sleeper-50x200",
+            "post": "post-75x75",
+            "held_by": "corner_blocks",
+            "corner": "short_through",
+        },
+    )
+    plan = plan_bed(read_design(data))
+    counts = {f.joint: f.count for f in plan.fixings}
+    marks = sum(s.role == "fixing" for view in plan.drawings.elevations for s in view.shapes)
+    assert set(counts) == {"sleeper corner", "block to wall", "block to block", "course to course"}
+    assert marks >= sum(counts.values())

@@ -17,6 +17,7 @@ from acrebox.core.assembly import (
     Piece,
     RollPiece,
     SheetPiece,
+    StandingPiece,
     StickPiece,
     WholePiece,
     role_order,
@@ -77,6 +78,9 @@ class Takeoff:
         return tuple(sorted((*self.lengths, *self.sheets), key=lambda g: (len(g.label), g.label)))
 
 
+STANDS = "stands "
+"""What is there already is called so on the drawings: it is in no list."""
+
 FAMILIES = (SheetPiece, StickPiece, RollPiece, CountedPiece, WholePiece)
 
 
@@ -91,18 +95,19 @@ def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
     """
     alike: dict[tuple[int, str, int, str], list[Part]] = defaultdict(list)
     order = role_order()
-    for part in assembly.parts:
+    standing = [p for p in assembly.parts if isinstance(p.piece, StandingPiece)]
+    for part in (p for p in assembly.parts if p not in standing):
         # Corner and mid posts are one cut: same stick, same length.
         role = order[part.role.cut_as or part.role.name]
         alike[role, part.stock, _family(part.piece), _sortable(part.piece)].append(part)
     groups: list[tuple[int, Group]] = []
-    labels: dict[str, str] = {}
+    labels = {part.name: f"{STANDS}{n}" for n, part in enumerate(standing, start=1)}
     for number, key in enumerate(sorted(alike)):
         parts, label = tuple(alike[key]), _letter(number)
         labels.update({part.name: f"{label}{n}" for n, part in enumerate(parts, start=1)})
         groups.append((key[2], _group(label, parts)))
     weights: dict[str, float] = defaultdict(float)
-    for part in assembly.parts:
+    for part in (p for p in assembly.parts if p.stock):
         weights[part.stock] += part.body.volume / 1e9 * density(part.stock)
     cut = [(family, g) for family, g in groups if isinstance(g, CutGroup)]
     return Takeoff(

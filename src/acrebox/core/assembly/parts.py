@@ -119,6 +119,11 @@ class Part:
         return self.piece.ripped if isinstance(self.piece, StickPiece) else None
 
 
+@dataclass(frozen=True, kw_only=True)
+class StandingPiece(Piece):
+    """Stands there already: nothing of it is cut or bought."""
+
+
 def stick(
     name: str,
     role_name: str,

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from acrebox.core.assembly import Assembly, Part, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
+from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.joining import corner_joints, post_joints
 from acrebox.core.construction.joins import (
     Joins,
@@ -16,6 +17,7 @@ from acrebox.core.construction.joins import (
     course_pieces,
     posts_behind,
 )
+from acrebox.core.construction.other_stock import OtherBoards, WallStock, wall_stock
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
@@ -30,7 +32,7 @@ from acrebox.core.construction.posts import (
     stand_height,
 )
 from acrebox.core.construction.registry import builds
-from acrebox.core.construction.sections import ChosenTimber, choose_timber
+from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
@@ -58,7 +60,18 @@ BY_LENGTH = {"/courses": [""]}
 class Boards(Posted):
     """Boards on edge, stacked in courses, on posts inside the corners and along the sides."""
 
-    order = ("board", "corner", "height", "top_course", "posts", *POST_QUESTIONS, "heads", *OPEN_QUESTIONS)
+    order = (
+        "board",
+        "corner",
+        "height",
+        "top_course",
+        "other",
+        "posts",
+        *POST_QUESTIONS,
+        "existing",
+        "heads",
+        *OPEN_QUESTIONS,
+    )
 
     kind: Literal["boards"] = "boards"
     board: str = Field(json_schema_extra=asks("Boards", stock="board"))
@@ -68,6 +81,12 @@ class Boards(Posted):
         "inside", json_schema_extra=asks("Posts are", words={**SIDES})
     )
     heads: Heads = heads_asked()
+    other: tuple[OtherBoards, ...] = Field(
+        (), json_schema_extra=asks("Other boards in places", instrument="rows")
+    )
+    existing: tuple[ExistingPost, ...] = Field(
+        (), json_schema_extra=asks("Posts that stand already", instrument="rows")
+    )
     top_course: Literal["whole", "ripped"] = Field(
         "whole", json_schema_extra=asks("The top course", words={**TOP_COURSES}, when={**BY_LENGTH})
     )
@@ -83,20 +102,32 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     board = choose_timber(book, choice.board, choice.board_measured, "construction.board")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
     courses = stack_courses(design, board.cover, board.timber.tongue_mm, choice.top_course == "ripped", show)
-    foot = stance(choice, stand_height(choice, courses.height, show))
     outline = outside_outline(design, board.thickness, 2 * post.width, show)
+    stock, courses = wall_stock(
+        board,
+        choice.other,
+        lambda timber: (timber.thickness, timber.cover),
+        outline=outline,
+        courses=courses,
+        counted=design.courses is not None,
+        book=book,
+        show=show,
+    )
+    foot = stance(choice, stand_height(choice, courses.height, show))
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness), post.width, show)
     outward = choice.posts == "outside"
     line = WallLine(outline, board.thickness, choice.corner)
-    plan = PostLine(
-        outline if outward else inner, post, outward, limit, set_in_for(board.thickness, post.width)
-    )
+    face = outline if outward else inner
+    there = existing_posts(choice.existing, outline, board.thickness, courses.height, show)
+    set_in = set_in_for(board.thickness, post.width)
+    plan = PostLine(face, post, outward, limit, set_in, held_at(there, face))
     ways = Ways(
         design=design,
         book=book,
         line=line,
         timber=board.timber,
+        longest=stock.longest(outline, courses, design, book),
         posts=plan,
         foot=foot,
         courses=courses.count,
@@ -105,8 +136,9 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     )
     joins, notes = choose_joins(ways, "cheaper")
     check_bearing(joins, post.width, choice.post, show)
-    walls = _walls(line, courses, joins, board)
-    posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show)
+    walls = _walls(line, courses, joins, stock)
+    posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show, there)
+    holding = [*posts, *there]
     spans = spans_of(runs, board.thickness, "boards")
     return Assembly(
         outline=outline,
@@ -116,19 +148,20 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         wall=(WallLayer("board", board.thickness),),
         course_heights=courses.heights,
         whole_course=courses.whole,
-        parts=(*walls, *posts),
+        parts=(*walls, *holding),
         joints=(
             *post_joints(walls, posts, from_post=choice.heads == "inside"),
+            *post_joints(walls, there),
             *corner_joints(walls),
         ),
-        compartments=(within_walls(inner, courses.height, posts),),
+        compartments=(within_walls(inner, courses.height, holding),),
         spans=spans,
         loads=(
-            *bottom_course(spans, joins, courses, board.timber.key, what="bottom board"),
+            *bottom_course(spans, joins, courses, stock.bottom(line.outline), what="bottom board"),
             *alone(post, foot, max(bay for _, bay, _ in runs), choice),
         ),
         stance=foot,
-        timbers=(board.used, post.used),
+        timbers=(*stock.used, post.used),
         goods=concrete_for(posts, post, foot, choice.post_depth, show),
         notes=notes,
         post_limit=limit,
@@ -136,16 +169,16 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     )
 
 
-def _walls(line: WallLine, courses: Courses, joins: Joins, board: ChosenTimber) -> list[Part]:
+def _walls(line: WallLine, courses: Courses, joins: Joins, stock: WallStock) -> list[Part]:
     return [
         stick(
             name,
             "wall board",
-            board.timber.key,
+            stock.of(side, course).timber.key,
             box,
             side=side.name,
             course=course,
-            ripped=courses.ripped(course, board.width),
+            ripped=courses.ripped(course, stock.of(side, course).width),
         )
         for course in range(1, courses.count + 1)
         for side in line.outline.sides

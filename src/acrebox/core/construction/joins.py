@@ -10,7 +10,7 @@ from typing import Literal
 from acrebox.core.assembly import Span, Stance, WallAlong
 from acrebox.core.construction.courses import Courses
 from acrebox.core.construction.posts import PostLine
-from acrebox.core.construction.sections import longest_stick, sold_sticks
+from acrebox.core.construction.sections import sold_sticks
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across
 from acrebox.core.design import Design
@@ -116,13 +116,13 @@ class Joins:
         return found
 
 
-def joined(line: WallLine, courses: int, most: float, overlap: float, way: JoinWay) -> Joins:
-    """All sides joined one way; a side that cannot be joined so with joins that far apart [mm], and no piece
-    shorter than that, is joined in equal pieces.
+def joined(line: WallLine, courses: int, longest: Mapping[int, float], overlap: float, way: JoinWay) -> Joins:
+    """All sides joined one way, no piece over the longest there is [mm]; a side that cannot be joined so with
+    joins that far apart [mm], and no piece shorter than that, is joined in equal pieces.
     """
     sides = {}
     for side in line.outline.sides:
-        odd, even = line.longest(side, 1), line.longest(side, 2)
+        odd, even, most = line.longest(side, 1), line.longest(side, 2), longest[side.index]
         chosen = joins_by(way, odd, even, most)
         apart = chosen.apart()
         too_near = courses > 1 and apart is not None and apart < overlap - 0.5
@@ -182,14 +182,15 @@ def check_two_ends(post_width: float, written: object, one: str, show: Printer) 
 
 @dataclass(frozen=True, kw_only=True)
 class Ways:
-    """What the ways of joining are weighed by: the walls and what they are sawn from, the line of their
-    posts, if they have any, and how those stand; how far joins must lie apart.
+    """What the ways of joining are weighed by: the walls, what they are sawn from and the longest piece of
+    every side [mm], the line of their posts, if they have any, and how those stand; how far apart joins lie.
     """
 
     design: Design
     book: Catalogue
     line: WallLine
     timber: Timber
+    longest: Mapping[int, float]
     posts: PostLine | None
     foot: Stance
     courses: int
@@ -198,8 +199,7 @@ class Ways:
 
     def by(self, way: JoinWay) -> Joins:
         """Joined one way."""
-        most = longest_stick(self.design, self.timber, self.book)
-        return joined(self.line, self.courses, most, self.overlap.mm, way)
+        return joined(self.line, self.courses, self.longest, self.overlap.mm, way)
 
     def price(self, joins: Joins) -> Decimal:
         """About what the timbers come to, with the posts that the joins want."""
@@ -253,13 +253,13 @@ def bottom_course(
     spans: Sequence[Span],
     joins: Joins,
     courses: Courses,
-    stock: str,
+    stock: Sequence[str],
     *,
     what: str,
     limit_field: str = "construction.post_limit",
 ) -> list[WallAlong]:
     """The load case of the bottom piece of every side, where the soil is deepest, over as many bays as one of
-    its pieces runs; `spans` has the sides of the outline in their order.
+    its pieces runs; `spans` has the sides of the outline in their order, `stock` what each is sawn from.
     """
     return [
         WallAlong(
@@ -268,7 +268,7 @@ def bottom_course(
             by_rule=True,
             limit_field=limit_field,
             between=span.between,
-            stock=stock,
+            stock=stock[n],
             span=span.length,
             spans=max(1, min(4, span.bays // (len(joins.sides[n].of(1)) + 1))),
             low=0.0,

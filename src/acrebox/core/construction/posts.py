@@ -2,7 +2,7 @@
 
 import itertools
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 from math import ceil, pi, radians, tan
 
@@ -17,6 +17,8 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
+
+NOTHING_HELD: Mapping[int, Sequence[tuple[float, float]]] = {}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -157,7 +159,8 @@ class Stand:
 @dataclass(frozen=True)
 class PostLine:
     """What the posts of a bed share: the face they stand against, whether outside it, their section and
-    limit, how far from a corner they stand whose edge the walls go round [mm].
+    limit, how far from a corner they stand whose edge the walls go round [mm]; from where to where on each
+    side posts stand already that hold it too.
     """
 
     face: Outline
@@ -165,6 +168,7 @@ class PostLine:
     outward: bool
     limit: float
     set_in: float = 0.0
+    held: Mapping[int, Sequence[tuple[float, float]]] = field(default_factory=lambda: NOTHING_HELD)
 
     def _angle(self, corner: int) -> float:
         """The angle of the ground where a corner's posts stand [°]."""
@@ -197,6 +201,13 @@ class PostLine:
             return first_at, side.length - self.post.thickness / 2
         return first_at, side.length - self._clear(last) - self.post.width / 2
 
+    def _is_held(self, side: Side, at: float) -> bool:
+        """Whether both ends of a join lie on a post that is there already."""
+        least = size("end_bearing")
+        return any(
+            a + least <= at + 1e-6 and at <= b - least + 1e-6 for a, b in self.held.get(side.index, ())
+        )
+
     def stands(
         self, joins: Mapping[int, Sequence[float]]
     ) -> tuple[list[Stand], list[tuple[Side, float, int]]]:
@@ -208,12 +219,15 @@ class PostLine:
         for side in self.face.sides:
             first, last = self.ends(side)
             half = self.post.width / 2
-            marks = even_marks([first, *joins.get(side.index, ()), last], self.limit)
+            there = [(a + b) / 2 for a, b in self.held.get(side.index, ())]
+            wanted = [at for at in joins.get(side.index, ()) if not self._is_held(side, at)]
+            anchors = [*wanted, *(at for at in there if first < at < last)]
+            marks = even_marks([first, *sorted(anchors), last], self.limit)
             runs.append((side, max(b - a for a, b in itertools.pairwise(marks)), len(marks) - 1))
             found.append(Stand(side, first - half, "corner post", f"{side.name} corner"))
             found += [
                 Stand(side, mark - half, "mid post", f"{side.name} mid {n}")
-                for n, mark in enumerate(marks[1:-1], start=1)
+                for n, mark in enumerate((m for m in marks[1:-1] if m not in there), start=1)
             ]
             if not self._shared((side.index + 1) % len(self.face.points)):
                 found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
@@ -242,9 +256,15 @@ def post_box(plan: PostLine, stand: Stand, foot: Stance) -> Box:
 
 
 def set_posts(
-    plan: PostLine, choice: Posted, foot: Stance, joins: Mapping[int, Sequence[float]], show: Printer
+    plan: PostLine,
+    choice: Posted,
+    foot: Stance,
+    joins: Mapping[int, Sequence[float]],
+    show: Printer,
+    existing: Sequence[Part] = (),
 ) -> tuple[list[Part], list[tuple[Side, float, int]]]:
-    """The posts of a bed as parts, and every side's widest bay [mm] and number of bays.
+    """The posts of a bed as parts beside those that exist, and every side's widest bay [mm] and number of
+    bays.
 
     Raises DesignError when two posts would stand in each other.
     """
@@ -255,7 +275,7 @@ def set_posts(
         stick(s.name, s.role, stock, post_box(plan, s, foot), side=s.side.name, allowance=allowance)
         for s in stands
     ]
-    check_clear(parts, show)
+    check_clear([*parts, *existing], show)
     order = role_order()
     return sorted(parts, key=lambda p: order[p.role.name]), runs
 

@@ -26,6 +26,7 @@ from acrebox.core.construction.corner_blocks import (
     place_blocks,
 )
 from acrebox.core.construction.courses import Courses, stack_courses
+from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.hung import (
     WallHung,
     check_wall,
@@ -48,6 +49,7 @@ from acrebox.core.construction.joins import (
     course_pieces,
     posts_behind,
 )
+from acrebox.core.construction.other_stock import OtherSleepers, WallStock, wall_stock
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
@@ -109,17 +111,19 @@ class Sleepers(Posted):
         "lay",
         "height",
         "corner",
+        "other",
         "joins",
         "overlap",
         "held_by",
         "blocks",
         *POST_QUESTIONS,
+        "existing",
         "heads",
         "hung",
         *OPEN_QUESTIONS,
     )
     measured_by = ("courses",)
-    conditions = dict.fromkeys((*POST_QUESTIONS, "heads"), ON_POSTS)
+    conditions = dict.fromkeys((*POST_QUESTIONS, "existing", "heads"), ON_POSTS)
 
     kind: Literal["sleepers"] = "sleepers"
     sleeper: str = Field(json_schema_extra=asks("Sleepers", stock="sleeper"))
@@ -130,6 +134,12 @@ class Sleepers(Posted):
         "posts_inside", json_schema_extra=asks("Held by", words={**HELD})
     )
     heads: Heads = heads_asked()
+    other: tuple[OtherSleepers, ...] = Field(
+        (), json_schema_extra=asks("Other sleepers in places", instrument="rows")
+    )
+    existing: tuple[ExistingPost, ...] = Field(
+        (), json_schema_extra=asks("Posts that stand already", instrument="rows")
+    )
     blocks: Literal["outside", "inside"] = Field(
         "outside", json_schema_extra=asks("The blocks stand", words={**BLOCKS}, when={**ON_BLOCKS})
     )
@@ -153,7 +163,8 @@ class _Frame:
     inner: Outline
     hung: Side | None
     courses: Courses
-    sleeper: ChosenTimber
+    stock: WallStock
+    there: list[Part]
     choice: Sleepers
     joins: Joins
     notes: dict[str, str]
@@ -164,6 +175,10 @@ class _Frame:
     @property
     def postless(self) -> bool:
         return self.choice.held_by == "corner_blocks"
+
+    @property
+    def sleeper(self) -> ChosenTimber:
+        return self.stock.main
 
     @property
     def post(self) -> ChosenTimber:
@@ -197,6 +212,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         check_wall(choice.hung, frame.hung, frame.courses.height, ledgers, frame.show)
     joints: list[Joint] = [
         *post_joints(walls, posts, "sleeper to post", from_post=choice.heads == "inside"),
+        *post_joints(walls, frame.there, "sleeper to post"),
         *corner_joints(walls, "sleeper corner"),
         *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
         *(course_joints(walls) if frame.postless else ()),
@@ -210,23 +226,23 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         wall=(WallLayer("sleeper", frame.line.thickness),),
         course_heights=frame.courses.heights,
         whole_course=frame.courses.whole,
-        parts=(*walls, *posts, *blocks),
+        parts=(*walls, *posts, *frame.there, *blocks),
         joints=tuple(joints),
-        compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *blocks]),),
+        compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *frame.there, *blocks]),),
         spans=spans,
         loads=(
             *bottom_course(
                 spans,
                 frame.joins,
                 frame.courses,
-                frame.sleeper.timber.key,
+                frame.stock.bottom(frame.line.outline),
                 what="bottom sleeper",
                 limit_field="" if frame.postless else "construction.post_limit",
             ),
             *(alone(frame.post, foot, bay, choice) if foot else ()),
         ),
         stance=foot,
-        timbers=(frame.sleeper.used, frame.post.used) if posts else (frame.sleeper.used,),
+        timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(
             *wall_anchors(ledgers, frame.show),
             *concrete_for(posts, frame.post, foot, _school(choice), frame.show),
@@ -242,12 +258,20 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     show = Printer(design.system, book.currency_sign)
     sleeper = choose_timber(book, choice.sleeper, choice.sleeper_measured, "construction.sleeper")
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
-    low, high = sorted((sleeper.thickness, sleeper.width))
-    wall, course = (low, high) if choice.lay == "edge" else (high, low)
-    courses = stack_courses(design, course, 0.0, False, show)
+    wall, course = _section(choice, sleeper)
     postless = choice.held_by == "corner_blocks"
     outline = outside_outline(
         design, wall, size("sleeper_least_inside") if postless else 2 * post.width, show
+    )
+    stock, courses = wall_stock(
+        sleeper,
+        choice.other,
+        lambda timber: _section(choice, timber),
+        outline=outline,
+        courses=stack_courses(design, course, 0.0, False, show),
+        counted=design.courses is not None,
+        book=book,
+        show=show,
     )
     hung = hung_side(choice.hung, outline) if choice.hung else None
     passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
@@ -256,12 +280,15 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
     inner = outline.inset(wall)
     outward = choice.held_by == "posts_outside"
-    posts = PostLine(outline if outward else inner, post, outward, limit, set_in_for(wall, post.width))
+    face = outline if outward else inner
+    there = existing_posts(() if postless else choice.existing, outline, wall, courses.height, show)
+    posts = PostLine(face, post, outward, limit, set_in_for(wall, post.width), held_at(there, face))
     ways = Ways(
         design=design,
         book=book,
         line=line,
         timber=sleeper.timber,
+        longest=stock.longest(outline, courses, design, book),
         posts=None if postless else posts,
         foot=foot,
         courses=courses.count,
@@ -274,7 +301,8 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
         inner=inner,
         hung=hung,
         courses=courses,
-        sleeper=sleeper,
+        stock=stock,
+        there=there,
         choice=choice,
         joins=joins,
         notes=notes,
@@ -282,6 +310,12 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
         foot=foot,
         show=show,
     )
+
+
+def _section(choice: Sleepers, timber: ChosenTimber) -> tuple[float, float]:
+    """How thick a wall a timber makes as it lies, and how high a course [mm]."""
+    low, high = sorted((timber.thickness, timber.width))
+    return (low, high) if choice.lay == "edge" else (high, low)
 
 
 def _school(choice: Sleepers) -> PostDepth:
@@ -295,7 +329,14 @@ def _walls(frame: _Frame) -> list[Part]:
         for side in frame.line.outline.sides:
             for name, box in course_pieces(frame.line, frame.courses, frame.joins, side, course):
                 walls.append(
-                    stick(name, "sleeper", frame.sleeper.timber.key, box, side=side.name, course=course)
+                    stick(
+                        name,
+                        "sleeper",
+                        frame.stock.of(side, course).timber.key,
+                        box,
+                        side=side.name,
+                        course=course,
+                    )
                 )
     check_joins(frame.joins, frame.line, frame.choice.overlap, frame.show)
     if frame.postless and frame.joins.any and frame.courses.count == 1:
@@ -316,7 +357,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
         runs = [(side, blocks.run(blocks.face.sides[side.index]), 1) for side in frame.line.outline.sides]
         return [], spans_of(runs, frame.line.thickness, "sleepers", between=BETWEEN_BLOCKS), None
     joins = posts_behind(frame.posts.face, frame.line, frame.joins)
-    posts, runs = set_posts(frame.posts, frame.choice, frame.foot, joins, frame.show)
+    posts, runs = set_posts(frame.posts, frame.choice, frame.foot, joins, frame.show, frame.there)
     hung, how = frame.hung, frame.choice.hung
     if hung is not None and how is not None:
         behind = replace(frame.posts, face=frame.line.outline, outward=True)
@@ -332,7 +373,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
                 how.hatch.along(hung) if how.hatch else None,
             ),
         ]
-        check_clear(posts, frame.show)
+        check_clear([*posts, *frame.there], frame.show)
     return posts, spans_of(runs, frame.line.thickness, "sleepers"), frame.foot
 
 

@@ -20,7 +20,7 @@ from acrebox.core.design.construction import (
 )
 from acrebox.core.design.document import Accepted, Design, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
-from acrebox.core.design.groups import Group, bed_groups, rows_of
+from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import (
     AnyOutline,
@@ -33,7 +33,7 @@ from acrebox.core.design.outline import (
     TypedSide,
     UShape,
 )
-from acrebox.core.design.questions import Asked, Asking, asks, questions_of
+from acrebox.core.design.questions import Asked, Asking, asks, questions_of, rows_of
 from acrebox.core.design.site import Reach, Site
 from acrebox.core.design.upgrades import check_text, upgraded
 

@@ -10,7 +10,7 @@ from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
-from acrebox.core.design.questions import Answer, Asked, Asking, questions_of
+from acrebox.core.design.questions import Answer, Asked, Asking, questions_of, rows_of
 from acrebox.core.design.site import Site
 
 
@@ -68,11 +68,6 @@ def _outline() -> list[Asked]:
             for asked, tags in found.values()
         ),
     ]
-
-
-def rows_of(model: type[Asking], root: str) -> list[Asked]:
-    """The questions of each row under a path, `#` in place of its number."""
-    return questions_of(model, f"{root}.#")
 
 
 def _asked_by(model: type[Asking], root: str) -> list[Asked]:

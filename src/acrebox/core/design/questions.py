@@ -30,7 +30,7 @@ class Asked(BaseModel):
 
     `stock` says which timbers to offer; `measurable` that what was bought may measure otherwise; `when`
     the answers to another question under which this one is asked; `watch` whose watch-outs stand under
-    it.
+    it. Of `rows` there are any number under its path, each asked the same, its own number in place of `#`.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -50,6 +50,7 @@ class Asked(BaseModel):
     instrument: str | None = None
     when: dict[str, list[str]] = {}
     watch: list[str] = []
+    rows: "list[Asked]" = []
 
 
 def asks(ask: str, **more: Any) -> dict[str, Any]:
@@ -105,8 +106,21 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> 
         measurable=f"{name}_measured" in model.model_fields,
         when={_placed(other, root): values for other, values in when.items()},
         watch=watch,
+        rows=_rows(field, path),
         **extra,
     )
+
+
+def rows_of(model: type[Asking], root: str) -> list[Asked]:
+    """The questions of each row under a path, `#` in place of its number."""
+    return questions_of(model, f"{root}.#")
+
+
+def _rows(field: FieldInfo, path: str) -> list[Asked]:
+    """The questions of each row of a field that has any number of them."""
+    kinds = get_args(field.annotation) if get_origin(field.annotation) is tuple else ()
+    model = next((k for k in kinds if isinstance(k, type) and issubclass(k, Asking)), None)
+    return rows_of(model, path) if model else []
 
 
 def _placed(name: str, root: str) -> str:

@@ -4,12 +4,12 @@ from collections.abc import Mapping, Sequence
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.drafting.corners import draw_corners
-from acrebox.core.drafting.elevation import draw_elevation, skin_joints
+from acrebox.core.drafting.elevation import draw_elevation
 from acrebox.core.drafting.from_above import draw_plan
+from acrebox.core.drafting.marks import joints_by_side
 from acrebox.core.drafting.model import Across, Sides
 from acrebox.core.drafting.section import draw_section
 from acrebox.core.fill.layers import FilledLayer
-from acrebox.core.fixing import Fixed
 
 
 def draw_across(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str]) -> Across:
@@ -17,13 +17,12 @@ def draw_across(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[st
     return Across(plan=draw_plan(bed, labels), section=draw_section(bed, layers, labels))
 
 
-def draw_sides(bed: Assembly, labels: Mapping[str, str], fixings: Sequence[Fixed]) -> Sides:
+def draw_sides(bed: Assembly, labels: Mapping[str, str]) -> Sides:
     """Elevations and corner details of a bed."""
-    each = {f.kind: f.each[0] for f in fixings}
-    fixed = skin_joints(bed)
+    fixed = joints_by_side(bed)
     return Sides(
         elevations=[
-            draw_elevation(bed, side, labels, each, fixed.get(side.name, ())) for side in bed.outline.sides
+            draw_elevation(bed, side, labels, fixed.get(side.name, ())) for side in bed.outline.sides
         ],
         corners=draw_corners(bed, labels),
     )

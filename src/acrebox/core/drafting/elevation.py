@@ -4,18 +4,14 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Part
-from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part
+from acrebox.core.drafting.marks import Marked, marks_of
+from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn_part
 from acrebox.core.shape.bodies import Face
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
 
-FIXING_MM = 7.0
-Fixed = tuple[Part, Part, str]
 
-
-def draw_elevation(
-    bed: Assembly, side: Side, labels: Mapping[str, str], fixings: Mapping[str, int], fixed: Sequence[Fixed]
-) -> View:
+def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixed: Sequence[Marked]) -> View:
     """A side seen from outside, its first corner to the left.
 
     Parts that belong to no side are seen from every one.
@@ -32,7 +28,7 @@ def draw_elevation(
     for kind, parts in (("seen", shown), ("hidden", behind)):
         for part in parts:
             shapes += drawn_part(kind, part, labels[part.name], _seen(side, part))  # type: ignore[arg-type]
-    shapes += list(_fixings(side, fixings, fixed))
+    shapes += list(marks_of(side, fixed))
     title = f"{side.name.capitalize()}, from outside"
     return View(
         name=side.name, title=title, shapes=shapes, dimensions=list(_dimensions(bed, side)), ground=0.0
@@ -63,49 +59,6 @@ def _is_outside(side: Side, part: Part, mine: Sequence[Part]) -> bool:
     """Whether a rail or stud lies outside the skin, as where the sheet is inside."""
     skins = [side.depth(p.body)[0] for p in mine if p.role.skin]
     return bool(skins) and side.depth(part.body)[0] < min(skins)
-
-
-def skin_joints(bed: Assembly) -> dict[str, list[Fixed]]:
-    """By side, the joints whose fixings are seen from outside: a piece of the wall, what is behind it,
-    the kind.
-    """
-    found: dict[str, list[Fixed]] = {}
-    for joint in bed.joints:
-        one, other = (bed.part(name) for name in joint.parts)
-        if one.role.skin and "corner" not in joint.kind:
-            found.setdefault(one.side, []).append((one, other, joint.kind))
-    return found
-
-
-def _fixings(side: Side, each: Mapping[str, int], fixed: Sequence[Fixed]) -> Iterator[Drawn]:
-    """Small marks where pieces are fixed to posts and rails, spread over the height or the length they
-    share.
-    """
-    for one, other, kind in fixed:
-        a, b = _box(side, one), _box(side, other)
-        low_u, high_u = max(a[0], b[0]), min(a[1], b[1])
-        low_z, high_z = max(a[2], b[2]), min(a[3], b[3])
-        if high_u <= low_u or high_z <= low_z:
-            continue
-        number = each.get(kind, 2)
-        upright = high_z - low_z >= high_u - low_u or "post" in kind
-        for n in range(number):
-            share = (n + 0.5) / number
-            u = (low_u + high_u) / 2 if upright else low_u + (high_u - low_u) * share
-            z = low_z + (high_z - low_z) * share if upright else (low_z + high_z) / 2
-            yield _mark(u, z)
-
-
-def _mark(u: float, z: float) -> Drawn:
-    r = FIXING_MM / 2
-    face = Face(((u - r, z - r), (u + r, z - r), (u + r, z + r), (u - r, z + r)))
-    return drawn("fixing", None, "fixing", "solid", face)
-
-
-def _box(side: Side, part: Part) -> tuple[float, float, float, float]:
-    """From where to where a part reaches along a side, and up [mm]."""
-    (_, _, z0), (_, _, z1) = part.body.bounds
-    return (*side.reach(part.body), z0, z1)
 
 
 def _dimensions(bed: Assembly, side: Side) -> Iterator[Dimension]:

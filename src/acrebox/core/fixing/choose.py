@@ -95,6 +95,11 @@ def fixings(bed: Assembly, book: Catalogue, species: str | None = None) -> list[
     ]
 
 
+def fixings_of(joint: Joint) -> int:
+    """How many fixings a joint takes, by its rule."""
+    return _each(fixing_rule(joint.kind), joint)
+
+
 def _each(rule: FixingRule, joint: Joint) -> int:
     return max(
         rule.least,

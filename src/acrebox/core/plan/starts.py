@@ -31,7 +31,11 @@ def starts_of(seen: Seen) -> dict[str, Any]:
     """
     bed, system = seen.assembly, seen.show.system
     sides = [side.name for side in bed.outline.sides]
-    named = {"$first": sides[0], "$far": "back" if bed.outline.is_rectangle else sides[0]}
+    named = {
+        "$first": sides[0],
+        "$far": "back" if bed.outline.is_rectangle else sides[0],
+        "$wall": next((p.stock for p in bed.parts if p.role.skin), ""),
+    }
     found = {
         row.path: _named(row.of(system), named)
         for row in read_as(list[_Start], "plan", "starts.toml", "start")

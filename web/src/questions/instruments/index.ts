@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import BoardWidths from './BoardWidths.vue'
 import HeightQuestion from './HeightQuestion.vue'
 import HungOnWall from './HungOnWall.vue'
+import RowsQuestion from './RowsQuestion.vue'
 import ShapeQuestion from './ShapeQuestion.vue'
 import SidesQuestion from './SidesQuestion.vue'
 import WalkedSides from './WalkedSides.vue'
@@ -12,6 +13,7 @@ export const instruments: Record<string, Component> = {
   height: HeightQuestion,
   height_only: HeightQuestion,
   hung: HungOnWall,
+  rows: RowsQuestion,
   shape: ShapeQuestion,
   sides: SidesQuestion,
   walked: WalkedSides,

@@ -169,11 +169,19 @@ def _packers(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Par
     bare = [m for m in run.brackets if not any(a - 0.01 <= m <= b + 0.01 for a, b in reaches)]
     if not before or not bare:
         return []
-    wide, made = before[0].solid.width, []
+    like = next((p for p in before if p.stock), None)
+    if like is None:
+        raise refuse(
+            "add_ons.seats.sides",
+            side.name,
+            "Between the posts that stand there already the bench has nothing behind its brackets.",
+            "another side, or posts of the bed's own outside",
+        )
+    wide, made = like.solid.width, []
     for n, mark in enumerate(bare, start=1):
         start = side.place(mark - wide / 2, -run.off, bench.foot)
         box = Box(start, UP, side.along, side.inward, bench.under - bench.foot, wide, run.off)
-        made.append(stick(f"{side.name} packer {n}", "seat packer", before[0].stock, box, side=side.name))
+        made.append(stick(f"{side.name} packer {n}", "seat packer", like.stock, box, side=side.name))
     return made
 
 
