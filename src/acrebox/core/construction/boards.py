@@ -24,7 +24,6 @@ from acrebox.core.construction.posts import (
     alone,
     chosen_limit,
     concrete_for,
-    set_in_for,
     set_posts,
     spacing_rule,
     spans_of,
@@ -120,8 +119,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     line = WallLine(outline, board.thickness, choice.corner)
     face = outline if outward else inner
     there = existing_posts(choice.existing, outline, board.thickness, courses.height, show)
-    set_in = set_in_for(board.thickness, post.width)
-    plan = PostLine(face, post, outward, limit, set_in, held_at(there, face))
+    plan = PostLine(face, post, outward, limit, board.thickness, held_at(there, face))
     ways = Ways(
         design=design,
         book=book,

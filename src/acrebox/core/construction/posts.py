@@ -4,12 +4,13 @@ import itertools
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
-from math import ceil, pi, radians, tan
+from math import ceil, pi, radians, sin, tan
 
 from acrebox.core.assembly import Good, Part, PostAlone, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import LEAST_BUTT_SINE
 from acrebox.core.data import by_key, read_as
 from acrebox.core.design import PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
@@ -159,15 +160,15 @@ class Stand:
 @dataclass(frozen=True)
 class PostLine:
     """What the posts of a bed share: the face they stand against, whether outside it, their section and
-    limit, how far from a corner they stand whose edge the walls go round [mm]; from where to where on each
-    side posts stand already that hold it too.
+    limit, how thick a wall is that goes round the edge of a corner [mm]; from where to where on each side
+    posts stand already that hold it too.
     """
 
     face: Outline
     post: ChosenTimber
     outward: bool
     limit: float
-    set_in: float = 0.0
+    wall: float = 0.0
     held: Mapping[int, Sequence[tuple[float, float]]] = field(default_factory=lambda: NOTHING_HELD)
 
     def _angle(self, corner: int) -> float:
@@ -190,7 +191,14 @@ class PostLine:
         if self._shared(corner):
             return 0.0
         round_an_edge = self._angle(corner) > 180
-        return max(self._off(corner), self.set_in if round_an_edge else 0.0)
+        return max(self._off(corner), self._set_in(corner) if round_an_edge else 0.0)
+
+    def _set_in(self, corner: int) -> float:
+        """How far from an edge a post stands so that the end of a piece that butts there lies on it [mm]."""
+        slope = abs(sin(radians(self._angle(corner))))
+        if slope < LEAST_BUTT_SINE:
+            return 0.0
+        return max(0.0, self.wall / slope + size("end_bearing") - self.post.width)
 
     def ends(self, side: Side) -> tuple[float, float]:
         """Centres of the first and the last post against a side [mm along it]."""
@@ -232,13 +240,6 @@ class PostLine:
             if not self._shared((side.index + 1) % len(self.face.points)):
                 found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
         return found, runs
-
-
-def set_in_for(wall: float, width: float) -> float:
-    """How far a post must stand from a corner whose edge a wall so thick goes round [mm], so that the end
-    of a piece that butts there lies on it.
-    """
-    return max(0.0, wall + size("end_bearing") - width)
 
 
 def post_box(plan: PostLine, stand: Stand, foot: Stance) -> Box:

@@ -56,7 +56,6 @@ from acrebox.core.construction.posts import (
     alone,
     chosen_limit,
     concrete_for,
-    set_in_for,
     set_posts,
     spacing_rule,
     spans_of,
@@ -282,7 +281,7 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     outward = choice.held_by == "posts_outside"
     face = outline if outward else inner
     there = existing_posts(() if postless else choice.existing, outline, wall, courses.height, show)
-    posts = PostLine(face, post, outward, limit, set_in_for(wall, post.width), held_at(there, face))
+    posts = PostLine(face, post, outward, limit, wall, held_at(there, face))
     ways = Ways(
         design=design,
         book=book,
