@@ -16,8 +16,15 @@ from acrebox.store.engine import connect, migrate
 pytest_plugins = ["pages"]
 ROOT = Path(__file__).parents[1]
 
+EXPLORE = int(os.environ.get("ACREBOX_EXPLORE", "0"))
+"""So many new random examples a property; else the same 40 in every run."""
+
 settings.register_profile(
-    "acrebox", deadline=None, max_examples=40, derandomize=True, suppress_health_check=[HealthCheck.too_slow]
+    "acrebox",
+    deadline=None,
+    max_examples=EXPLORE or 40,
+    derandomize=not EXPLORE,
+    suppress_health_check=[HealthCheck.too_slow],
 )
 settings.load_profile("acrebox")
 

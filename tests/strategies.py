@@ -42,6 +42,7 @@ RAILS = [t.key for t in catalogue().timber if t.use == "rail"]
 SHEETS = [s.key for s in catalogue().sheet]
 THICK_POSTS = [t.key for t in catalogue().timber if t.use == "post" and t.thickness.mm > 60]
 ROOMY = 420
+ROOMY_FOR_BLOCKS = 650
 
 
 def posts(draw: st.DrawFn, stock: list[str] = POSTS) -> dict[str, Any]:
@@ -91,6 +92,18 @@ def square_cornered(draw: st.DrawFn) -> dict[str, Any]:
         "bar": f"{front} mm",
         **sizes,
     }
+
+
+@st.composite
+def long_legged(draw: st.DrawFn) -> dict[str, Any]:
+    """An L or a U with sides of several sticks."""
+    leg, run = st.integers(900, 1400), st.integers(2500, 7000)
+    left, front = draw(leg), draw(leg)
+    width, length = front + draw(run), left + draw(run)
+    sizes = {"length": f"{length} mm", "width": f"{width} mm", "front": f"{front} mm", "left": f"{left} mm"}
+    if draw(st.booleans()):
+        return {"shape": "l", **sizes}
+    return {"shape": "u", **sizes, "right": f"{draw(leg)} mm", "length": f"{length + 1400} mm"}
 
 
 @st.composite
@@ -161,9 +174,13 @@ def board_designs(
 
 
 @st.composite
-def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
-    """Beds of sleepers up to three sleepers long, by every way of holding them."""
-    outline = draw(st.one_of(rectangles(longest=6500), square_cornered()))
+def sleeper_designs(
+    draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None
+) -> dict[str, Any]:
+    """Beds of sleepers up to three sleepers long, by every way of holding them; any square-cornered outline
+    unless told otherwise.
+    """
+    outline = draw(st.one_of(rectangles(longest=6500), square_cornered()) if outlines is None else outlines)
     construction = {
         "kind": "sleepers",
         "sleeper": draw(st.sampled_from(SLEEPERS)),
@@ -179,7 +196,8 @@ def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
     if construction["held_by"] == "corner_blocks":
         # Thick timbers and flat ones stand on blocks only by some styles of corner.
         construction |= {"sleeper": "sleeper-50x200", "lay": "edge"}
-        construction["blocks"] = draw(st.sampled_from(["outside", "inside"]))
+        roomy = outline["shape"] != "rectangle" or float(outline["width"].split()[0]) > ROOMY_FOR_BLOCKS
+        construction["blocks"] = draw(st.sampled_from(["outside", "inside"])) if roomy else "outside"
     if construction["lay"] == "flat":
         outline = {**outline, "length": "2.2 m", "width": "1.4 m", "measured": "outside"}
     if outline["shape"] == "rectangle" and construction["held_by"] == "posts_inside" and draw(st.booleans()):
@@ -188,12 +206,17 @@ def sleeper_designs(draw: st.DrawFn) -> dict[str, Any]:
 
 
 @st.composite
-def stave_designs(draw: st.DrawFn) -> dict[str, Any]:
-    """Beds of pallet boards, measured one by one or by their average."""
+def stave_designs(
+    draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None
+) -> dict[str, Any]:
+    """Beds of pallet boards, measured one by one or by their average; any square-cornered outline unless told
+    otherwise.
+    """
     construction: dict[str, Any] = {
         "kind": "staves",
         "rail": draw(st.sampled_from(RAILS)),
         "panel": f"{draw(st.integers(500, 1400))} mm",
+        "panels": draw(st.sampled_from(["even", "modules"])),
         "corner": draw(st.sampled_from(["long_through", "short_through"])),
         **posts(draw, ["post-75x75", "post-2x4"]),
     }
@@ -201,29 +224,38 @@ def stave_designs(draw: st.DrawFn) -> dict[str, Any]:
         construction["average"] = f"{draw(st.integers(60, 140))} mm"
     else:
         some = draw(st.lists(st.integers(70, 145), min_size=6, max_size=12))
-        construction["widths"] = [f"{w} mm" for w in some * 40]
-    return bed(draw, draw(square_cornered()), construction, height=f"{draw(st.integers(300, 900))} mm")
+        construction["widths"] = [f"{w} mm" for w in some * (40 if outlines is None else 160)]
+    outline = draw(square_cornered() if outlines is None else outlines)
+    return bed(draw, outline, construction, height=f"{draw(st.integers(300, 900))} mm")
 
 
 @st.composite
-def sheet_designs(draw: st.DrawFn) -> dict[str, Any]:
-    """Frames with corrugated sheet, inside or outside, on posts or on frames alone."""
+def sheet_designs(
+    draw: st.DrawFn, outlines: st.SearchStrategy[dict[str, Any]] | None = None
+) -> dict[str, Any]:
+    """Frames with corrugated sheet, inside or outside, on posts or on frames alone; any square-cornered
+    outline unless told otherwise.
+    """
     construction = {
         "kind": "framed_sheet",
         "sheet": draw(st.sampled_from(SHEETS)),
         "rail": draw(st.sampled_from(RAILS)),
         "face": draw(st.sampled_from(["outside", "inside"])),
         "footing": draw(st.sampled_from(["posts", "frames"])),
+        "rails": draw(st.sampled_from(["edge", "edge", "flat"])),
+        "sheets": draw(st.sampled_from(["lap", "butt"])),
         "stud_limit": f"{draw(st.integers(350, 900))} mm",
         "corner": draw(st.sampled_from(["long_through", "short_through"])),
         **posts(draw, THICK_POSTS),
         "post_drop": "20 mm",
     }
+    if construction["rails"] == "flat":
+        construction["post"] = "post-6x6"  # no other is thicker than a rail that lies flat
     sizes: list[dict[str, Any]] = [{"courses": 1}, {"courses": 2}, {"height": "500 mm"}]
     size = draw(st.sampled_from(sizes))
     if size == {"courses": 2} and construction["post_depth"] == "as_deep_as_tall":
         construction["post_depth"] = "concrete"  # no post is sold that long
-    return bed(draw, draw(square_cornered()), construction, **size)
+    return bed(draw, draw(square_cornered() if outlines is None else outlines), construction, **size)
 
 
 def any_design() -> st.SearchStrategy[dict[str, Any]]:

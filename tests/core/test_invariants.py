@@ -18,13 +18,22 @@ from acrebox.core.errors import DesignError
 from acrebox.core.plan import Plan, plan_bed, plan_document
 from acrebox.core.shape.bodies import near_pairs, overlap, overlap_depth
 from acrebox.core.stock import catalogue
-from strategies import board_designs, full_design, sheet_designs, sleeper_designs, stave_designs
+from strategies import (
+    board_designs,
+    full_design,
+    long_legged,
+    sheet_designs,
+    sleeper_designs,
+    stave_designs,
+)
 
 TOLERANCE = 0.01
-EVERY = pytest.mark.parametrize(
+KINDS = (board_designs, sleeper_designs, stave_designs, sheet_designs)
+NAMES = ("boards", "sleepers", "staves", "framed_sheet")
+SHORT_AND_LONG = pytest.mark.parametrize(
     "designs",
-    [board_designs(), sleeper_designs(), stave_designs(), sheet_designs()],
-    ids=["boards", "sleepers", "staves", "framed_sheet"],
+    [*(of() for of in KINDS), *(of(long_legged()) for of in KINDS)],
+    ids=[*NAMES, *(f"long {name}" for name in NAMES)],
 )
 
 
@@ -118,7 +127,7 @@ def test_metric_and_imperial_views_are_one_plan(document: dict[str, Any]) -> Non
     assert numbers(one) == numbers(other)
 
 
-@EVERY
+@SHORT_AND_LONG
 def test_a_bed_mirrored_or_walked_from_another_corner_needs_the_same(
     designs: st.SearchStrategy[dict[str, Any]],
 ) -> None:

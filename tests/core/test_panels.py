@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.assembly import StickPiece, of_role
+from acrebox.core.assembly import SheetPiece, StickPiece, of_role
 from acrebox.core.construction import assemble
 from acrebox.core.construction.pool import Pool, staves_of_a_board
 from acrebox.core.construction.walls import in_modules
@@ -140,7 +140,8 @@ def test_where_sheets_meet_a_post_or_two_studs_stand(sheets: str, footing: str, 
             left = max(join - a for a, b in lies if a < join - 1 and b > join - 1)
             right = max(b - join for a, b in lies if a < join + 1 and b > join + 1)
             assert min(left, right) >= 35
-    front = sorted(p.piece.length for p in of_role(bed.parts, "sheet") if p.side == "front")
+    pieces = [p.piece for p in of_role(bed.parts, "sheet") if p.side == "front"]
+    front = sorted(piece.length for piece in pieces if isinstance(piece, SheetPiece))
     assert len(front) == 3
     assert front[-1] == 3000
     total = 7200 if face == "outside" else 7200 - 2 * 45

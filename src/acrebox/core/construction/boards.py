@@ -4,10 +4,10 @@ from typing import Literal
 
 from pydantic import Field
 
-from acrebox.core.assembly import Assembly, Part, WallLayer, stick, within_walls
+from acrebox.core.assembly import Assembly, Joint, Part, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
-from acrebox.core.construction.joining import corner_joints, post_joints
+from acrebox.core.construction.joining import corner_joints, hardly_held, post_joints
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
@@ -46,6 +46,7 @@ from acrebox.core.design import (
     asks,
     heads_asked,
 )
+from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.stock import Catalogue
@@ -137,6 +138,11 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     walls = _walls(line, courses, joins, stock)
     posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show, there)
     holding = [*posts, *there]
+    on_posts = [
+        *post_joints(walls, posts, from_post=choice.heads == "inside"),
+        *post_joints(walls, there),
+    ]
+    _check_held(walls, on_posts, courses, choice, show)
     spans = spans_of(runs, board.thickness, "boards")
     return Assembly(
         outline=outline,
@@ -148,8 +154,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         whole_course=courses.whole,
         parts=(*walls, *holding),
         joints=(
-            *post_joints(walls, posts, from_post=choice.heads == "inside"),
-            *post_joints(walls, there),
+            *on_posts,
             *corner_joints(walls),
         ),
         compartments=(within_walls(inner, courses.height, holding),),
@@ -164,6 +169,24 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         notes=notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
+    )
+
+
+def _check_held(
+    walls: list[Part], joints: list[Joint], courses: Courses, choice: Boards, show: Printer
+) -> None:
+    """Every board must reach two posts.
+
+    Raises DesignError when posts end too far below the top.
+    """
+    if not hardly_held(walls, joints):
+        return
+    least = min(courses.heights[-1], courses.whole) - size("screw_room")
+    raise refuse(
+        "construction.post_drop",
+        choice.post_drop.text,
+        "The top course would hardly reach the posts.",
+        f"at most {show.length(max(0.0, least))}, or posts left long and trimmed level",
     )
 
 

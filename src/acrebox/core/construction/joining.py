@@ -1,8 +1,10 @@
 """Joints found where parts lie against each other, each with what a fixing passes and what can hold it."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from acrebox.core.assembly import Joint, Part
+from acrebox.core.construction.sizes import size
 from acrebox.core.shape.bodies import near_pairs, overlap_depth
 
 TOUCH_MM = 0.02
@@ -54,11 +56,18 @@ def lapped(
 def post_joints(
     walls: Sequence[Part], posts: Sequence[Part], kind: str = "board to post", *, from_post: bool = False
 ) -> Iterator[Joint]:
-    """Every wall piece against every post it touches: the fixing passes the piece and bites into the post,
-    or the other way round, where heads are to be hidden.
+    """Every wall piece against every post it touches, with room for a screw: the fixing passes the piece and
+    bites into the post, or the other way round, where heads are to be hidden.
     """
     for piece, post in touching_pairs(walls, posts):
-        yield lapped(kind, post, piece) if from_post else lapped(kind, piece, post)
+        if contact_height(piece, post) >= size("screw_room") - 1e-6:
+            yield lapped(kind, post, piece) if from_post else lapped(kind, piece, post)
+
+
+def hardly_held(walls: Sequence[Part], joints: Sequence[Joint]) -> set[str]:
+    """The wall pieces that fewer than two posts hold, by name."""
+    held = Counter(name for joint in joints for name in joint.parts)
+    return {piece.name for piece in walls if held[piece.name] < 2}
 
 
 def housed_joints(pieces: Sequence[Part], posts: Sequence[Part], kind: str) -> Iterator[Joint]:
@@ -90,9 +99,15 @@ def corner_joints(walls: Sequence[Part], kind: str = "corner") -> Iterator[Joint
                 yield lapped(kind, one, other, into=other.solid.length / 2)
 
 
-def course_joints(walls: Sequence[Part], kind: str = "course to course") -> Iterator[Joint]:
-    """Every piece and those of its side in the course below it: the fixing passes the upper one's height."""
+def course_joints(
+    walls: Sequence[Part], wanted: set[str] | None = None, kind: str = "course to course"
+) -> Iterator[Joint]:
+    """Every piece and those of its side in the course below it, or of them only where one of both is wanted:
+    the fixing passes the upper one's height.
+    """
     for upper, lower in touching_pairs(walls, walls):
+        if wanted is not None and not {upper.name, lower.name} & wanted:
+            continue
         if upper.side == lower.side and (upper.course or 0) == (lower.course or 0) + 1:
             (a0, a1), (b0, b1) = upper.solid.bounds, lower.solid.bounds
             run = max(min(a1[i], b1[i]) - max(a0[i], b0[i]) for i in range(2))

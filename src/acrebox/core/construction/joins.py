@@ -50,22 +50,28 @@ class SideJoins:
         return min((abs(a - b) for a in self.odd for b in self.even), default=None)
 
 
-def joins_by(way: JoinWay, odd: Run, even: Run, most: float) -> SideJoins:
-    """A run (of odd and of even courses, from and to [mm]) joined one way so that no piece is over `most`."""
+def joins_by(way: JoinWay, odd: Run, even: Run, most: float, far: bool = False) -> SideJoins:
+    """A run (of odd and of even courses, from and to [mm]) joined one way so that no piece is over `most`;
+    full timbers begin at its low end in odd courses, or at its `far` one.
+    """
     if way == "full":
-        count = [ceil((high - low) / most - 1e-9) for low, high in (odd, even)]
-        return SideJoins(
-            odd=tuple(round(odd[0] + n * most, 4) for n in range(1, count[0])),
-            even=tuple(sorted(round(even[1] - n * most, 4) for n in range(1, count[1]))),
-            way=way,
-        )
-    return SideJoins(odd=_even_pieces(odd, most, 0.0), even=_even_pieces(even, most, 0.5), way=way)
+        return SideJoins(odd=_full(odd, most, far), even=_full(even, most, not far), way=way)
+    # Both runs in as many pieces, so that the joins of one lie at the middles of the other's.
+    count = max(ceil((high - low) / most - 1e-9) for low, high in (odd, even))
+    return SideJoins(odd=_even_pieces(odd, count, 0.0), even=_even_pieces(even, count, 0.5), way=way)
 
 
-def _even_pieces(run: Run, most: float, shift: float) -> tuple[float, ...]:
-    """Equal pieces, or the same moved back by a share of a piece, which makes one more of them."""
+def _full(run: Run, most: float, far: bool) -> tuple[float, ...]:
+    """Full pieces from one end of a run, what is left at the other."""
     low, high = run
     count = ceil((high - low) / most - 1e-9)
+    joints = [high - n * most if far else low + n * most for n in range(1, count)]
+    return tuple(sorted(round(at, 4) for at in joints))
+
+
+def _even_pieces(run: Run, count: int, shift: float) -> tuple[float, ...]:
+    """So many equal pieces, or the same moved back by a share of a piece, which makes one more of them."""
+    low, high = run
     if count <= 1:
         return ()
     piece = (high - low) / count
@@ -123,7 +129,7 @@ def joined(line: WallLine, courses: int, longest: Mapping[int, float], overlap: 
     sides = {}
     for side in line.outline.sides:
         odd, even, most = line.longest(side, 1), line.longest(side, 2), longest[side.index]
-        chosen = joins_by(way, odd, even, most)
+        chosen = joins_by(way, odd, even, most, line.begins_far(side))
         apart = chosen.apart()
         too_near = courses > 1 and apart is not None and apart < overlap - 0.5
         if way == "full" and (too_near or _shortest(chosen, odd, even) < overlap - 0.5):

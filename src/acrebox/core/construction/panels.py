@@ -73,7 +73,8 @@ class PanelFrame:
         """Where the panels of a side begin and end [mm from its first corner]."""
         low, high = self.skin.longest(side, 1)
         if self.in_modules:
-            return [low, *in_modules(low, high, self.panel.mm, size("panel_end_least")), high]
+            least, far = size("panel_end_least"), self.skin.begins_far(side)
+            return [low, *in_modules(low, high, self.panel.mm, least=least, far=far), high]
         count = ceil((high - low) / self.panel.mm - 1e-9)
         return [low + (high - low) * n / count for n in range(count + 1)]
 
@@ -179,7 +180,7 @@ def _top_rails(frame: PanelFrame, side: Side, marks: Sequence[float]) -> list[Pa
     low, high = line.longest(side, 1)
     middles = [(a + b) / 2 for a, b in pairwise(marks)]
     try:
-        joints = even_joints(low, high, frame.longest_top, middles)
+        joints = even_joints(low, high, frame.longest_top, middles, far=line.begins_far(side))
     except ValueError:
         raise refuse(
             "construction.panel",

@@ -58,7 +58,11 @@ class Sheeting:
         before it.
         """
         return in_modules(
-            *self.skin.longest(side, 1), self.longest, least=size("sheet_end_least"), lap=self.lap
+            *self.skin.longest(side, 1),
+            self.longest,
+            least=size("sheet_end_least"),
+            lap=self.lap,
+            far=self.skin.begins_far(side),
         )
 
     def behind(self, face: Outline) -> dict[int, list[float]]:

@@ -38,7 +38,7 @@ from acrebox.core.construction.hung import (
     stands_out,
     wall_anchors,
 )
-from acrebox.core.construction.joining import corner_joints, course_joints, post_joints
+from acrebox.core.construction.joining import corner_joints, course_joints, hardly_held, post_joints
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
@@ -209,12 +209,15 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
     ledgers = of_role(posts, "ledger post")
     if choice.hung and frame.hung:
         check_wall(choice.hung, frame.hung, frame.courses.height, ledgers, frame.show)
-    joints: list[Joint] = [
+    on_posts = [
         *post_joints(walls, posts, "sleeper to post", from_post=choice.heads == "inside"),
         *post_joints(walls, frame.there, "sleeper to post"),
+    ]
+    joints: list[Joint] = [
+        *on_posts,
         *corner_joints(walls, "sleeper corner"),
         *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
-        *(course_joints(walls) if frame.postless else ()),
+        *course_joints(walls, None if frame.postless else hardly_held(walls, on_posts)),
     ]
     bay = max(s.length for s in spans)
     return Assembly(

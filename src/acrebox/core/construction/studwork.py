@@ -70,7 +70,7 @@ def side_frames(
         low, high = work.line.longest(side, 1)
         taken = [side.reach(p.body) for p in posts_within(posts, side, work.rail.thickness)]
         standing = sorted((a + b) / 2 for a, b in taken)
-        joins = _rail_joins(work, (low, high), standing, sheet_joins[side.index])
+        joins = _rail_joins(work, side, standing, sheet_joins[side.index])
         panels = [at for at in joins if not any(a < at < b for a, b in taken)]
         ends = standing or [low + half, high - half]
         anchors = sorted({*ends, *(at - half for at in panels), *(at + half for at in panels)})
@@ -85,17 +85,17 @@ def side_frames(
 
 
 def _rail_joins(
-    work: Studwork, run: tuple[float, float], posts: Sequence[float], sheets: Sequence[float]
+    work: Studwork, side: Side, posts: Sequence[float], sheets: Sequence[float]
 ) -> tuple[float, ...]:
-    """Where the rails of a run [mm] are joined: on its posts, as near to even as they stand; else where the
+    """Where the rails of a side are joined [mm]: on its posts, as near to even as they stand; else where the
     sheets meet, and evenly in whatever is still longer than a stick.
     """
-    low, high = run
+    low, high = work.line.longest(side, 1)
     if posts:
         sheets = posts[1:-1]
         if sheets:
             with suppress(ValueError):
-                return even_joints(low, high, work.longest, sheets)
+                return even_joints(low, high, work.longest, sheets, far=work.line.begins_far(side))
         elif high - low <= work.longest + 1e-6:
             return ()
     marks = even_marks([low, *sheets, high], work.longest)

@@ -99,6 +99,15 @@ class WallLine:
             for n, (a, b) in enumerate(itertools.pairwise(at))
         ]
 
+    def begins_far(self, side: Side) -> bool:
+        """Whether the whole pieces of a side are laid from its last corner: which end comes first is a matter
+        of how the bed is built there and not of where its walk began.
+        """
+        keys = []
+        for end, angle in zip(self.ends(side, 1), (side.corner_start, side.corner_end), strict=True):
+            keys.append((round(angle, 6), round(end.set_in, 4), round(end.cut.bevel, 6)))
+        return keys[0] > keys[1]
+
     def longest(self, side: Side, course: int) -> tuple[float, float]:
         """From where to where a side's pieces reach, inner and outer edges taken together [mm along the
         side].
@@ -136,16 +145,19 @@ def flat_pieces(
     return laid
 
 
-def even_joints(low: float, high: float, most: float, marks: Sequence[float] = ()) -> tuple[float, ...]:
+def even_joints(
+    low: float, high: float, most: float, marks: Sequence[float] = (), *, far: bool = False
+) -> tuple[float, ...]:
     """Where a run [mm] is joined so that no piece is over `most`: even pieces, each joint at the nearest
-    of `marks` if any are given.
+    of `marks` if any are given; of two as near, at the first one, or the last where one begins `far`.
 
     Raises ValueError when the marks do not allow it.
     """
     count = ceil((high - low) / most - 1e-9)
     while count > 1:
         wanted = [low + (high - low) * n / count for n in range(1, count)]
-        joints = [min(marks, key=lambda m: abs(m - w)) for w in wanted] if marks else wanted
+        order = sorted(marks, reverse=far)
+        joints = [min(order, key=lambda m: round(abs(m - w), 4)) for w in wanted] if marks else wanted
         ends = [low, *joints, high]
         if all(0 < b - a <= most + 1e-6 for a, b in itertools.pairwise(ends)):
             return tuple(joints)
@@ -155,10 +167,16 @@ def even_joints(low: float, high: float, most: float, marks: Sequence[float] = (
     return ()
 
 
-def in_modules(low: float, high: float, module: float, least: float, lap: float = 0.0) -> tuple[float, ...]:
+def in_modules(
+    low: float, high: float, module: float, *, least: float, lap: float = 0.0, far: bool = False
+) -> tuple[float, ...]:
     """Where a run [mm] is joined from whole modules [mm] and what is left; an end shorter than `least` [mm]
-    is shared with the module before it. Modules that lap [mm] are joined at the middle of the lap.
+    is shared with the module before it. Modules that lap [mm] are joined at the middle of the lap. They begin
+    at the low end, or at the high one (`far`).
     """
+    if far:
+        near = in_modules(low, high, module, least=least, lap=lap)
+        return tuple(low + high - at for at in reversed(near))
     if high - low <= module + 1e-6:
         return ()
     joints = [low + module - lap / 2]

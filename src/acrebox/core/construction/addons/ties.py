@@ -6,7 +6,7 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly, Joint, Part, Pull, stick
 from acrebox.core.construction.clearance import clash
-from acrebox.core.construction.joining import touching_pairs
+from acrebox.core.construction.joining import contact_height, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
 from acrebox.core.construction.sides import facing
 from acrebox.core.construction.sizes import size
@@ -149,18 +149,39 @@ def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
 
 
 def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) -> Part:
-    """A tie near its place, moved along the side until it stands clear of posts."""
+    """A tie near its place, moved along the side until it stands clear of posts, and up or down until there
+    is something at both ends to fix it to.
+    """
     side, half = place.side, stock.thickness / 2
     across = side.coordinates(*place.other.start)[1]
-    for step in range(40):
-        moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
-        if moved - half < 0 or moved + half > side.length:
-            continue
-        if any(facing(bed, side, edge) != place.other for edge in (moved - half, moved + half)):
-            continue
-        start = side.place(moved - half, 0.0, place.z)
-        box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
-        tie = stick(place.name, "cross tie", stock.timber.key, box, side=side.name)
-        if clash(tie, [*bed.parts, *made]) is None:
-            return tie
-    raise refuse("add_ons.ties", place.name, "There is no room between the posts for that tie.", "fewer ties")
+    flush = 0.0 if place.z == size("tie_inset") else bed.wall_top - stock.width
+    for z in (place.z, flush):
+        for step in range(40):
+            moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
+            if moved - half < 0 or moved + half > side.length:
+                continue
+            if any(facing(bed, side, edge) != place.other for edge in (moved - half, moved + half)):
+                continue
+            start = side.place(moved - half, 0.0, z)
+            box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
+            tie = stick(place.name, "cross tie", stock.timber.key, box, side=side.name)
+            if clash(tie, [*bed.parts, *made]) is None and _meets_both(bed, tie):
+                return tie
+    raise refuse(
+        "add_ons.ties",
+        place.name,
+        "There is no room between the posts for that tie, or nothing at its ends to fix it to.",
+        "fewer ties, or ties of another height",
+    )
+
+
+def _meets_both(bed: Assembly, tie: Part) -> bool:
+    """Whether something at both ends of a tie has room for its screws."""
+    axis = tie.solid.along
+    low, high = tie.solid.reach(axis)
+    met = [
+        part.body.reach(axis)
+        for _, part in touching_pairs([tie], bed.parts)
+        if contact_height(tie, part) >= size("screw_room")
+    ]
+    return any(abs(b - low) < 0.1 for _, b in met) and any(abs(a - high) < 0.1 for a, _ in met)
