@@ -18,7 +18,7 @@ from acrebox.core.plan import plan_document
 from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import catalogue
-from sample import courses_of
+from sample import courses_of, document
 from strategies import any_design, any_outline, board_designs, rectangles, sleeper_designs
 
 END_BEARING = 35
@@ -411,6 +411,15 @@ def test_a_course_over_the_tops_of_the_posts_is_screwed_to_the_one_below() -> No
     data["construction"]["post_drop"] = "20 mm"
     held = assemble(read_design(data), catalogue())
     assert "course to course" not in {j.kind for j in held.joints}
+
+
+def test_a_narrow_strip_over_the_posts_is_screwed_down_through_its_edge() -> None:
+    """7¼ in of board and a strip of 1¾ in on top, posts 50 mm below it."""
+    data = document(height="9 in", construction__top_course="ripped")
+    bed = assemble(read_design(data), catalogue())
+    down = [j for j in bed.joints if j.kind == "course to course"]
+    assert {j.parts[0] for j in down} == {p.name for p in of_role(bed.parts, "wall board") if p.course == 2}
+    assert {round(j.through, 2) for j in down} == {44.45}
 
 
 def test_boards_that_would_hardly_reach_their_posts_are_refused() -> None:

@@ -7,7 +7,7 @@ from pydantic import Field
 from acrebox.core.assembly import Assembly, Joint, Part, WallLayer, stick, within_walls
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
-from acrebox.core.construction.joining import corner_joints, hardly_held, post_joints
+from acrebox.core.construction.joining import corner_joints, course_joints, hardly_held, post_joints
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
@@ -142,7 +142,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         *post_joints(walls, posts, from_post=choice.heads == "inside"),
         *post_joints(walls, there),
     ]
-    _check_held(walls, on_posts, courses, choice, show)
+    screwed_down = _screwed_down(walls, on_posts, courses, choice, show)
     spans = spans_of(runs, board.thickness, "boards")
     return Assembly(
         outline=outline,
@@ -155,6 +155,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         parts=(*walls, *holding),
         joints=(
             *on_posts,
+            *screwed_down,
             *corner_joints(walls),
         ),
         compartments=(within_walls(inner, courses.height, holding),),
@@ -172,22 +173,24 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     )
 
 
-def _check_held(
-    walls: list[Part], joints: list[Joint], courses: Courses, choice: Boards, show: Printer
-) -> None:
-    """Every board must reach two posts.
+def _screwed_down(
+    walls: list[Part], on_posts: list[Joint], courses: Courses, choice: Boards, show: Printer
+) -> list[Joint]:
+    """A narrow strip on top that does not reach the posts is screwed down into the course below it.
 
-    Raises DesignError when posts end too far below the top.
+    Raises DesignError when what does not reach them is too wide for that.
     """
-    if not hardly_held(walls, joints):
-        return
-    least = min(courses.heights[-1], courses.whole) - size("screw_room")
-    raise refuse(
-        "construction.post_drop",
-        choice.post_drop.text,
-        "The top course would hardly reach the posts.",
-        f"at most {show.length(max(0.0, least))}, or posts left long and trimmed level",
-    )
+    loose = hardly_held(walls, on_posts)
+    widest = max((p.solid.width for p in walls if p.name in loose), default=0.0)
+    if widest > size("screwed_down"):
+        least = courses.heights[-1] - size("screw_room")
+        raise refuse(
+            "construction.post_drop",
+            choice.post_drop.text,
+            "The top course would hardly reach the posts.",
+            f"at most {show.length(least)}, or posts left long and trimmed level",
+        )
+    return list(course_joints(walls, loose)) if loose else []
 
 
 def _walls(line: WallLine, courses: Courses, joins: Joins, stock: WallStock) -> list[Part]:

@@ -60,8 +60,15 @@ def post_joints(
     bites into the post, or the other way round, where heads are to be hidden.
     """
     for piece, post in touching_pairs(walls, posts):
-        if contact_height(piece, post) >= size("screw_room") - 1e-6:
+        if contact_height(piece, post) >= size("screw_room") - 1e-6 and lies_against(piece, post):
             yield lapped(kind, post, piece) if from_post else lapped(kind, piece, post)
+
+
+def lies_against(piece: Part, other: Part) -> bool:
+    """Whether the other lies against a face of a piece that a fixing can go through, and not its end."""
+    axis = piece.solid.through
+    (p0, p1), (q0, q1) = piece.solid.reach(axis), other.solid.reach(axis)
+    return abs(q0 - p1) < TOUCH_MM or abs(q1 - p0) < TOUCH_MM
 
 
 def hardly_held(walls: Sequence[Part], joints: Sequence[Joint]) -> set[str]:
@@ -132,11 +139,13 @@ def layer_joints(
     """Pieces of an outer layer against those of the layer behind them.
 
     `along` spreads fixings along the piece behind; `through` and `into` [mm] stand for the thicknesses
-    where a fixing goes another way.
+    where a fixing goes another way. Where they share less than a screw wants there is none.
     """
     for one, other in touching_pairs(outer, inner):
         (a0, a1), (b0, b1) = one.solid.bounds, other.solid.bounds
         shared = [min(a1[i], b1[i]) - max(a0[i], b0[i]) for i in range(3)]
+        if sorted(shared)[1] < size("screw_room") - 1e-6:
+            continue
         run = max(shared) if along else min(max(shared[0], shared[1]), other.solid.width)
         passed = one.solid.thickness if through is None else through
         held = other.solid.thickness if into is None else into

@@ -16,7 +16,7 @@ from acrebox.core.assembly import (
     WallLayer,
     within_walls,
 )
-from acrebox.core.construction.joining import layer_joints, post_joints
+from acrebox.core.construction.joining import hardly_held, layer_joints, post_joints
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.panels import Boards, PanelFrame, make_panels
 from acrebox.core.construction.posts import (
@@ -75,6 +75,7 @@ class Staves(Posted):
     )
     height_asks = LENGTH_ONLY
     measured_by = ("height",)
+    keeps_own = frozenset({"post_drop"})
 
     kind: Literal["staves"] = "staves"
     stave: str = Field("pallet-board", json_schema_extra=asks("Boards to hand", stock="stave"))
@@ -97,6 +98,15 @@ class Staves(Posted):
         None, json_schema_extra=asks("Top rail, of other stock", label="Top rail", stock="rail")
     )
     top_rail_measured: MeasuredStick = MeasuredStick()
+    post_drop: Length = Field(
+        Length("20 mm"),
+        json_schema_extra=asks(
+            "Below the top by",
+            label="Posts below the top",
+            hint="The high rails are screwed to them just under the top.",
+            when={"post_top": ["hidden"]},
+        ),
+    )
     bad_share: Annotated[float, Field(ge=0, le=60)] = Field(
         15.0, json_schema_extra=asks("Set aside for bad ones", label="Set aside for bad boards", after="%")
     )
@@ -122,9 +132,17 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     posts, runs = set_posts(
         PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, panels.joins, show
     )
+    on_posts = list(post_joints(rails, posts, "rail to post"))
+    if hardly_held(rails, on_posts):
+        raise refuse(
+            "construction.post_drop",
+            choice.post_drop.text,
+            "The high rails would hardly reach the posts.",
+            f"at most {show.length(frame.rail.width - size('screw_room'))}, or wider rails",
+        )
     joints: list[Joint] = [
         *layer_joints(panels.staves, rails, "stave to rail"),
-        *post_joints(rails, posts, "rail to post"),
+        *on_posts,
         *layer_joints(panels.tops, panels.high_rails, "top rail", along=True, into=frame.rail.width),
     ]
     face = frame.outline.inset(frame.stave.thickness)

@@ -7,7 +7,7 @@ from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
 from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, run_along
 from acrebox.core.construction.addons.own_seats import add_own_seats
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, lapped, touching_pairs
+from acrebox.core.construction.joining import contact_height, lapped, lies_against, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
 from acrebox.core.construction.sizes import size
@@ -200,6 +200,13 @@ def _bracket(bench: _Seat, side: Side, out: Point, at: float, off: float) -> Box
     )
 
 
+def _shared_run(rail: Part, behind: Part) -> float:
+    """Along how much of a rail what is behind it reaches [mm]."""
+    axis = rail.solid.along
+    (a0, a1), (b0, b1) = rail.solid.reach(axis), behind.body.reach(axis)
+    return min(a1, b1) - max(a0, b0)
+
+
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     """Seat boards to rails and bearers, brackets to rails and wall, rails and packers to the wall."""
     seats, rails, bearers, brackets, packers = (
@@ -220,8 +227,9 @@ def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     ]
     found += [lapped("bracket to wall", b, w, run=b.solid.width) for b, w in touching_pairs(brackets, behind)]
     found += [
-        lapped("rail to wall", r, w, run=max(contact_height(r, w), r.solid.length))
+        lapped("rail to wall", r, w, run=_shared_run(r, w))
         for r, w in touching_pairs([r for r in rails if "wall rail" in r.name], behind)
+        if lies_against(w, r) and contact_height(r, w) >= size("screw_room")
     ]
     found += [lapped("wall to packer", wall, packer) for packer, wall in touching_pairs(packers, bed.parts)]
     return found
