@@ -3,10 +3,10 @@ import { computed } from 'vue'
 
 import type { Units } from '@/api/client'
 import { printLength, typeset } from '@/measure/print'
-import { tierAt, type Chain, type Frame } from './scale'
+import { DIGIT, rowAt, tierAt, type Chain, type Frame } from './scale'
 
 /** A dimension line with its ticks and figure; equal links share one figure. */
-const props = defineProps<{ chain: Chain; frame: Frame; units: Units }>()
+const props = defineProps<{ chain: Chain; frame: Frame; units: Units; row: number }>()
 
 const across = computed(() => props.chain.side === 'above' || props.chain.side === 'below')
 const ticks = computed(() => {
@@ -20,7 +20,6 @@ const line = computed(() => {
 })
 const edge = computed(() => ({ above: props.frame.top, below: props.frame.bottom, left: props.frame.left, right: props.frame.right })[props.chain.side])
 const ends = computed(() => [ticks.value[0] as number, ticks.value.at(-1) as number] as const)
-const DIGIT = 7.6
 const space = computed(() => ends.value[1] - ends.value[0])
 /** Equal links share one figure, said once where there is no room for their number. */
 const text = computed(() => {
@@ -29,8 +28,8 @@ const text = computed(() => {
   return all.length * DIGIT + 8 > space.value ? one : all
 })
 const middle = computed(() => (ends.value[0] + ends.value[1]) / 2)
-/** A figure too long for its line stands beyond its end. */
-const beyond = computed(() => space.value < text.value.length * DIGIT)
+/** A figure too long for its line stands in a row over it, or beyond its end where nothing follows. */
+const beyond = computed(() => props.row === 0 && space.value < text.value.length * DIGIT)
 </script>
 
 <template>
@@ -38,7 +37,7 @@ const beyond = computed(() => space.value < text.value.length * DIGIT)
     <template v-if="across">
       <path :d="`M${ends[0]} ${line}H${ends[1]}`" />
       <path v-for="t in ticks" :key="t" :d="`M${t} ${edge}V${line}m-4 4 8-8`" class="witness" />
-      <text :x="beyond ? ends[1] + 8 : middle" :y="beyond ? line + 4 : line - 4" :text-anchor="beyond ? 'start' : 'middle'"><title>{{ chain.name }}</title>{{ text }}</text>
+      <text :x="beyond ? ends[1] + 8 : middle" :y="beyond ? line + 4 : line - 4 - rowAt(row)" :text-anchor="beyond ? 'start' : 'middle'"><title>{{ chain.name }}</title>{{ text }}</text>
     </template>
     <template v-else>
       <path :d="`M${line} ${ends[0]}V${ends[1]}`" />

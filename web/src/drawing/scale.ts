@@ -15,13 +15,19 @@ export interface Frame {
 const TIER = 24
 const FIRST_TIER = 18
 const EDGE = 16
+/** Links under this share of a view may be too short for their figures. */
+const SHORT = 0.12
 
 /** How far from the view a dimension line of a tier lies [px]. */
 export const tierAt = (tier: number) => FIRST_TIER + (tier - 1) * TIER
 
 function room(view: View, side: Dimension['side']): number {
   const tiers = view.dimensions.filter((d) => d.side === side || d.side === 'aligned').map((d) => d.tier)
-  return tiers.length ? tierAt(Math.max(...tiers)) + EDGE : EDGE
+  if (!tiers.length) return EDGE
+  // Figures of short links stand in a row of their own over their line.
+  const { x0, x1 } = extent(view)
+  const short = (side === 'above' || side === 'below') && tiers.length > 1 && view.dimensions.some((d) => d.side === side && d.length_mm < SHORT * (x1 - x0))
+  return tierAt(Math.max(...tiers)) + EDGE + (short && side === 'above' ? ROW : 0)
 }
 
 function extent(view: View, more: number[][] = []) {
@@ -70,6 +76,33 @@ export function aligned(d: Dimension, frame: Frame) {
   if (angle > 90 || angle <= -90) angle += 180
   return { x1: ax + nx * off, y1: ay + ny * off, x2: bx + nx * off, y2: by + ny * off, ax, ay, bx, by, angle, size, x: (ax + bx) / 2 + nx * text, y: (ay + by) / 2 + ny * text }
 }
+
+/** About how wide a character of a figure is [px]. */
+export const DIGIT = 7.6
+const ROW = 14
+
+/** In which row over its line every chain's figure stands, so that none runs into another: 0 where it fits between its own ends. */
+export function figureRows(chains: Chain[], frame: Frame, textOf: (chain: Chain) => string): number[] {
+  const taken = new Map<string, [number, number][]>()
+  return chains.map((chain) => {
+    if (chain.side === 'left' || chain.side === 'right') return 0
+    const xs = chain.links.flatMap((d) => [frame.x(d.start[0] as number), frame.x(d.end[0] as number)])
+    const [low, high] = [Math.min(...xs), Math.max(...xs)]
+    const half = (textOf(chain).length * DIGIT) / 2
+    if (high - low >= 2 * half || !chains.some((c) => c !== chain && c.side === chain.side && c.tier === chain.tier)) return 0
+    const [from, to] = [(low + high) / 2 - half, (low + high) / 2 + half]
+    for (let row = 1; ; row += 1) {
+      const line = `${chain.side}:${chain.tier}:${row}`
+      const there = taken.get(line) ?? []
+      if (there.some(([a, b]) => from < b + 4 && to > a - 4)) continue
+      taken.set(line, [...there, [from, to]])
+      return row
+    }
+  })
+}
+
+/** How far over its line a figure of a row stands [px]. */
+export const rowAt = (row: number) => row * ROW
 
 export type Edge = Exclude<Dimension['side'], 'aligned'>
 

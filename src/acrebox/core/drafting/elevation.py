@@ -70,5 +70,5 @@ def _dimensions(bed: Assembly, side: Side) -> Iterator[Dimension]:
     for a, b in pairwise(bed.post_marks(side.name)):
         yield dimension("post centres", (a, bed.top), (b, bed.top), "above", 1)
     yield dimension("height", (0, 0), (0, bed.wall_top), "left", 1)
-    if bed.stance and bed.stance.below:
+    if bed.stance and bed.stance.below and any(p.role.dug for p in _posts(bed, side)):
         yield dimension("post in the ground", (side.length, foot), (side.length, 0), "right", 1)

@@ -28,11 +28,11 @@ def _of_rectangle(bed: Assembly) -> Iterator[Dimension]:
     yield dimension("inside length", (x0, 0), (x1, 0), "below", 1)
     yield dimension("outside width", (0, 0), (0, width), "left", 2)
     yield dimension("inside width", (0, y0), (0, y1), "left", 1)
-    for name, side in (("front", "above"), ("right", "right")):
+    for name, edge in (("back", "above"), ("right", "right")):
         wall = next(s for s in bed.outline.sides if s.name == name)
-        for a, b in pairwise(bed.post_marks(wall.name)):
-            start, end = ((a, width), (b, width)) if side == "above" else ((length, a), (length, b))
-            yield dimension("post centres", start, end, side, 1)  # type: ignore[arg-type]
+        marks = [wall.place(at, 0.0, 0.0)[:2] for at in bed.post_marks(name)]
+        for a, b in pairwise(sorted(marks)):
+            yield dimension("post centres", a, b, edge, 1)  # type: ignore[arg-type]
 
 
 def _of_sides(bed: Assembly) -> Iterator[Dimension]:

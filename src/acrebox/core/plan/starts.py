@@ -1,11 +1,13 @@
 """What something begins with when it is added to a bed: nothing of it is made up on the screen."""
 
+from math import floor
 from typing import Any
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.data import read_as
+from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.measure.printing import Printer, System
 from acrebox.core.measure.written import Length
 from acrebox.core.plan.rows import Row
@@ -43,7 +45,18 @@ def starts_of(seen: Seen) -> dict[str, Any]:
     # On a bed that wants no tie by the rule one begins with one.
     if not any(ties_by_rule(side.length) for side in bed.outline.sides):
         found["add_ons.ties"] = {**found["add_ons.ties"], "count": 1}
+    found["add_ons.seats"] = _fitting(found["add_ons.seats"], seen)
     return {**found, **{f"outline:{shape}": made for shape, made in _outlines(bed, seen.show).items()}}
+
+
+def _fitting(seats: dict[str, Any], seen: Seen) -> dict[str, Any]:
+    """A bench no higher than the wall carries, in whole centimetres or half inches."""
+    board = seen.book.find_timber(seats["board"])
+    step = 10.0 if seen.show.system is System.METRIC else float(MM_PER_INCH) / 2
+    most = seen.assembly.wall_top + (board.thickness.mm if board else 0.0)
+    if Length(seats["height"]).mm <= most:
+        return seats
+    return {**seats, "height": seen.show.typed(floor(most / step + 1e-9) * step)}
 
 
 def _named(value: Any, names: dict[str, str]) -> Any:

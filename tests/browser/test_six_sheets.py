@@ -1,0 +1,105 @@
+"""Six beds built from nothing on the pages, their sheets printed, and the sheets read as a builder would."""
+
+import re
+from io import BytesIO
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+from pypdf import PdfReader
+from work import bed_id_of, design_of, saved, yard_of
+
+from acrebox.core.stock import catalogue
+from six_beds import SIX, Bed
+
+
+def put(page: Page, field: str, value: Any) -> None:
+    """Answer a question by the id of its field, whatever its control."""
+    at = page.locator(f"#{field}")
+    at.wait_for()
+    if at.evaluate("e => e.tagName") == "SELECT":
+        at.select_option(str(value))
+    else:
+        at.fill(str(value))
+        at.blur()
+    saved(page)
+
+
+def build(page: Page, site: str, asked: dict[str, Any]) -> str:
+    """Build a bed by its questions alone; answers its id."""
+    construction = dict(asked["construction"])
+    page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
+    page.locator(f"[data-kind={construction.pop('kind')}]").click()
+    saved(page)
+    outline = dict(asked["outline"])
+    if outline.pop("shape") != "rectangle":
+        put(page, "outline-shape", asked["outline"]["shape"])
+    for name, value in outline.items():
+        put(page, name, value)
+    for name in ("courses", "height"):
+        if name in asked:
+            put(page, name, asked[name])
+    wanted = asked.get("add_ons", {})
+    for box in page.locator("[id^=add-] input:checked, [id^=add-][aria-checked=true]").all():
+        name = str(box.get_attribute("id") or "").removeprefix("add-")
+        if name and name not in wanted:
+            box.click()
+            saved(page)
+    if construction.pop("hung", None):
+        page.get_by_label("its back posts bolted to a wall").check()
+        saved(page)
+    if "average" in construction:
+        put(page, "panel", "1.2 m")
+    for name, value in construction.items():
+        timber = catalogue().find_timber(str(value))
+        sheet = catalogue().find_sheet(str(value))
+        put(
+            page,
+            f"construction-{name}" if timber else f"{name}-stock" if sheet else name.replace("_", "-"),
+            value,
+        )
+    for name, answers in wanted.items():
+        page.locator(f"#add-{name}").click()
+        saved(page)
+        for field, value in answers.items():
+            if isinstance(value, list):
+                continue  # on the first side, as it begins
+            timber = catalogue().find_timber(str(value))
+            put(page, f"add_ons-{name}-{field}" if timber else f"add-ons-{name}-{field}", value)
+    return bed_id_of(page)
+
+
+def printed(page: Page, site: str, bed: str, stage: str) -> str:
+    """The words of a stage's sheets as they come out of the printer, its figures apart by one space."""
+    page.goto(f"{site}/bed/{bed}/{stage}")
+    saved(page)
+    last = page.get_by_text("together") if stage == "bench" else page.locator("#fixings-title")
+    expect(last.last).to_be_attached()
+    pages = PdfReader(BytesIO(page.pdf(format="A4"))).pages
+    return re.sub(r"\s+", " ", " ".join(p.extract_text() for p in pages))
+
+
+@pytest.mark.parametrize("bed", SIX.values(), ids=SIX)
+def test_a_builder_reads_the_sheets_of_a_bed_built_from_nothing(page: Page, site: str, bed: Bed) -> None:
+    made = build(page, site, bed.asked)
+    assert design_of(site, made)["construction"]["kind"] == bed.asked["construction"]["kind"]
+    bench, shape = (printed(page, site, made, stage) for stage in ("bench", "shape"))
+    for role, stock, length, count, ends, notches in bed.cuts:
+        timber = catalogue().find_cuttable(stock)
+        assert timber is not None
+        told = rf"[A-Z] {role} {count} {length} mm (ripped to \d+ mm )?{re.escape(timber.name)}"
+        assert re.search(told, bench), told
+        if ends != "square":
+            assert ends in bench
+        if notches:
+            assert bench.count("notch at") >= notches
+    for joint, _, count, screw, bite in bed.fixings:
+        name = next(s.name for s in catalogue().screw if s.key == screw)
+        depth = "35" if bite is None else f"{bite:g}"
+        told = rf"{joint} {count} {re.escape(name)}.* {depth} mm"
+        assert re.search(told, shape), told
+    for item, count in bed.goods.items():
+        told = rf"{count} {re.escape(catalogue().find_good(item).name)}"
+        assert re.search(told, bench), told
+    for label in {cut.split()[0] for cut in re.findall(r"[A-Z] [a-z ]+ \d+ \d+ mm", bench)}:
+        assert re.search(rf"{label}1 ", bench), f"{label} is cut from no stick"
