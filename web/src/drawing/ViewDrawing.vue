@@ -36,8 +36,7 @@ const labels = computed(() =>
 )
 const shown = computed(() => {
   // Parts stacked under one another share a place: the topmost, drawn last, keeps the label.
-  const places = new Map(labels.value.map((l) => [`${Math.round(l.x)}:${Math.round(l.y)}`, l]))
-  return [...places.values()]
+  return labels.value.filter((l, n) => !labels.value.slice(n + 1).some((over) => Math.abs(over.x - l.x) < 12 && Math.abs(over.y - l.y) < 14))
 })
 const ground = computed(() => (props.view.ground === null || props.view.ground === undefined ? null : frame.value.y(props.view.ground)))
 </script>

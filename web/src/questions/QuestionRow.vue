@@ -32,7 +32,7 @@ const instrument = computed(() => (props.asked.instrument ? instruments[props.as
 
 <template>
   <component :is="instrument" v-if="instrument" :asked="asked" :stage="stage" />
-  <TimberQuestion v-else-if="asked.kind === 'timber'" :ask="asked.ask" :label="label" :path="asked.path" :use="asked.stock ?? ''" :measurable="asked.measurable" :usual="asked.usual ?? undefined">
+  <TimberQuestion v-else-if="asked.kind === 'timber'" :ask="asked.ask" :label="label" :path="asked.path" :use="asked.stock ?? ''" :measurable="asked.measurable" :usual="asked.usual ?? undefined" :optional="asked.optional" :hint="asked.hint ?? undefined">
     <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </TimberQuestion>
   <Question v-else :id="asked.kind === 'yes' ? undefined : id" :ask="asked.ask" :hint="asked.hint ?? undefined">

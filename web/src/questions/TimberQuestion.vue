@@ -11,7 +11,7 @@ import Question from '@/sheet/Question.vue'
 import TextButton from '@/sheet/TextButton.vue'
 
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
-const props = defineProps<{ ask: string; label?: string; path: string; use: string; measurable?: boolean; usual?: string }>()
+const props = defineProps<{ ask: string; label?: string; path: string; use: string; measurable?: boolean; usual?: string; optional?: boolean; hint?: string }>()
 const stock = useStock()
 const { root = '', units, valueAt, edit } = useSheet()
 const id = computed(() => root + props.path.replaceAll('.', '-'))
@@ -30,9 +30,9 @@ const isMeasured = computed(() => Boolean(valueAt(`${measuredPath.value}.thickne
 </script>
 
 <template>
-  <Question :id="id" :ask="ask">
-    <ChoiceField :id="id" :path="path" :label="label ?? ask" :options="options" :shown="chosen?.key" />
-    <n-collapse v-if="measurable" class="measured no-print" :default-expanded-names="isMeasured ? ['measured'] : []" display-directive="if">
+  <Question :id="id" :ask="ask" :hint="hint">
+    <ChoiceField :id="id" :path="path" :label="label ?? ask" :options="options" :shown="chosen?.key" :optional="optional" />
+    <n-collapse v-if="measurable && (chosen || !optional)" class="measured no-print" :default-expanded-names="isMeasured ? ['measured'] : []" display-directive="if">
       <n-collapse-item name="measured" title="It measures differently">
         <div class="two">
           <label :for="`${id}-thickness`">Thick</label><LengthField :id="`${id}-thickness`" :path="`${measuredPath}.thickness`" :label="`${ask}: thickness measured`" optional :placeholder="chosen ? size(chosen.thickness_mm) : ''" />

@@ -91,11 +91,11 @@ class Staves(Posted):
         "even", json_schema_extra=asks("A side is made of", label="Panels of a side", words={**PANELS})
     )
     low_rail: str | None = Field(
-        None, json_schema_extra=asks("Low rails, of other stock", label="Low rails", stock="rail")
+        None, json_schema_extra=asks("Low rails", stock="rail", hint="As usual: like the other rails.")
     )
     low_rail_measured: MeasuredStick = MeasuredStick()
     top_rail: str | None = Field(
-        None, json_schema_extra=asks("Top rail, of other stock", label="Top rail", stock="rail")
+        None, json_schema_extra=asks("Top rail", stock="rail", hint="As usual: like the other rails.")
     )
     top_rail_measured: MeasuredStick = MeasuredStick()
     post_drop: Length = Field(
