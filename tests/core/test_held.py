@@ -428,3 +428,21 @@ def test_boards_that_would_hardly_reach_their_posts_are_refused() -> None:
     with pytest.raises(DesignError) as refused:
         assemble(read_design(data), catalogue())
     assert refused.value.problems[0].field == "construction.post_drop"
+
+
+@pytest.mark.parametrize("face", ["outside", "inside"])
+def test_a_tie_is_screwed_through_rail_and_sheet(face: str) -> None:
+    """18 mm of wave and 45 of rail, from outside into the end of the tie, and 50 of bite: 120 long."""
+    data = long_bed(ties={"stock": "larch-45x70"})
+    data["construction"] = {
+        "kind": "framed_sheet",
+        "sheet": "sheet-wave-18",
+        "rail": "larch-45x70",
+        "post": "post-100x100",
+        "post_drop": "20 mm",
+        "face": face,
+    }
+    data["courses"] = 1
+    plan = plan_document(data)
+    [tie] = [f for f in plan["fixings"] if f["joint"] == "tie"]
+    assert (tie["screw"], tie["bite_mm"]) == ("screw-120", 57)

@@ -53,7 +53,7 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         Joint(
             kind="tie",
             parts=(met.name, tie.name),
-            through=met.solid.thickness,
+            through=bed.wall_thickness,
             into=tie.solid.length / 2,
             run=tie.solid.width,
         )
