@@ -12,7 +12,7 @@ from acrebox.core.plan import plan_bed, plan_document
 from acrebox.core.remedies import remedies
 from acrebox.core.stock import Wave
 from acrebox.core.strength.beams import even_load
-from acrebox.core.strength.posts import embedment, post_moment
+from acrebox.core.strength.posts import embedment, held_by_ground, post_moment
 from acrebox.core.strength.sections import corrugated, rectangle
 from acrebox.core.strength.soil import push_of
 from sample import document
@@ -33,7 +33,9 @@ def test_bow_falls_with_more_posts_thicker_boards_shorter_spans_and_less_soil() 
     assert bow(**{**LONG, "construction__board_measured": {"thickness": "2 in"}}) < base
     assert bow(**{**LONG, "outline__length": "10 ft", "construction__post_limit": "10 ft"}) < base
     assert bow(**{**LONG, "fill__gap": "6 in"}) < base
-    assert bow(**{**LONG, "loads": {"school": "active"}}) < base
+    assert bow(**{**LONG, "loads": {"school": "at_rest"}}) > base
+    assert bow(**{**LONG, "loads": {"on_top": 1.0}}) > base
+    assert bow(**{**LONG, "loads": {"unit_weight": 18.0}}) > base
     assert bow(**{**LONG, "loads": {"waterlogged": True}}) > base
     assert bow(**{**LONG, "loads": {"species": "unknown"}}) > base
 
@@ -54,8 +56,12 @@ def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any])
         # The longest span is where bow or stress just reaches what is allowed.
         assert m.holds == (m.span_mm <= m.longest_mm + 0.5)
         assert {"bow_mm", "stress_ratio", "longest_mm"} <= m.working.keys()
-    codes = {w.code for w in plan.watch_outs}
-    assert ("will-bow" in codes) == (not plan.strength.holds)
+    levels = {w.code: w.level for w in plan.watch_outs}
+    alarmed = {"will-bow", "weak-posts", "post-shallow"} & {c for c, at in levels.items() if at != "note"}
+    members = all(m.holds for m in plan.strength.members)
+    assert ("will-bow" in alarmed) == (not members)
+    if not plan.strength.holds:
+        assert alarmed or any(t.takes_n and t.pull_n > t.takes_n for t in plan.strength.ties)
 
 
 @given(sheet_designs())
@@ -69,7 +75,7 @@ def test_steel_is_not_worked_out_as_wet_timber(data: dict[str, Any]) -> None:
 
 @given(st.floats(0.05, 2.0), st.floats(0.05, 2.0), st.sampled_from(["at_rest", "active"]), st.booleans())
 def test_the_push_grows_with_depth_and_adds_up(one: float, other: float, school: str, water: bool) -> None:
-    push = push_of(Loads(school=school, waterlogged=water))
+    push = push_of(Loads(school=school, waterlogged=water), 13.5)
     low, high = sorted((one, other))
     assert push.at(low) <= push.at(high)
     strips = 400
@@ -85,16 +91,47 @@ def test_a_post_by_hand() -> None:
 
 
 @given(st.floats(100, 5000), st.floats(100, 900), st.floats(75, 300))
-def test_a_pole_wants_more_depth_for_more_force_and_less_for_more_width(
+def test_a_post_wants_more_depth_for_more_force_and_less_for_more_width(
     force: float, height: float, width: float
 ) -> None:
     wanted = embedment(force, height, width)
     assert embedment(force * 1.5, height, width) > wanted
     assert embedment(force, height, width * 1.5) < wanted
-    # The formula holds at its own answer: d = ½A(1 + √(1 + 4.36h/A)), A = 2.34P/(S₁b), S₁ at d/3.
-    d, p, h, b = wanted / 1000, force / 1000, height / 1000, width / 1000
-    a = 2.34 * p / (15.7087 * min(d / 3, 3.66) * b)
-    assert d == pytest.approx(0.5 * a * (1 + (1 + 4.36 * h / a) ** 0.5), rel=1e-3)
+    assert embedment(force, height * 1.5, width) > wanted
+    # At that depth the ground holds it, with the margin of the data file.
+    margin = held_by_ground(wanted, height, width) / force
+    assert margin == pytest.approx(1.3, rel=1e-3)
+
+
+def test_in_loose_ground_a_post_is_held_as_broms_has_it() -> None:
+    """P = ½γ·b·L³·Kp / (e + L): 18 kN/m³, φ 30° (Kp 3), b 0.1 m, L 0.6 m, e 0.2 m: 0.729 kN. B. Broms (1964),
+    short piles with a free head in cohesionless soil (from memory).
+    """
+    assert held_by_ground(600, 200, 100, cohesion=0) == pytest.approx(729, abs=0.5)
+
+
+def test_in_stiff_ground_a_post_turns_where_both_sides_balance() -> None:
+    """Even resistance q over L = 0.6 m, the force e = 0.2 m up: x = −e + √(e² + Le + L²/2) = 0.3831 m,
+    P = q(2x − L); q = 3·2c·√3·b = 3·2·7·1.732·0.1 = 7.275 kN/m: 1.209 kN on top of what loose ground gives.
+    Closed form.
+    """
+    both = held_by_ground(600, 200, 100, cohesion=7)
+    assert both - held_by_ground(600, 200, 100, cohesion=0) == pytest.approx(1209, abs=2)
+
+
+def test_the_codes_pole_formula_is_of_the_same_size() -> None:
+    """International Building Code §1807.3.2.1, not constrained, sand (150 psf a foot, not doubled; from
+    memory): it keeps a safety of two and more, most of it for wide shallow collars; it never asks for less
+    than ours.
+    """
+    for force, height, width in ((400, 150, 250), (900, 195, 89), (1600, 270, 250)):
+        p, h, b = force / 1000, height / 1000, width / 1000
+        low, high = 0.01, 10.0
+        for _ in range(60):
+            d = (low + high) / 2
+            a = 2.34 * p / (150 * 0.157087 * d / 3 * b)
+            low, high = (d, high) if 0.5 * a * (1 + (1 + 4.36 * h / a) ** 0.5) > d else (low, d)
+        assert 1.0 <= high * 1000 / embedment(force, height, width) <= 6.0
 
 
 def test_sheet_is_stiffer_with_deeper_waves() -> None:
@@ -117,7 +154,7 @@ def test_unknown_wood_is_taken_at_the_weak_end_and_that_is_said() -> None:
 @pytest.mark.parametrize(
     ("loads", "field"),
     [
-        ({"on_top": 0}, "loads.on_top"),
+        ({"on_top": -1}, "loads.on_top"),
         ({"on_top": 400}, "loads.on_top"),
         ({"unit_weight": 2}, "loads.unit_weight"),
         ({"friction": 80}, "loads.friction"),

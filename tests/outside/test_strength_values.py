@@ -74,14 +74,14 @@ def test_push_at_rest() -> None:
 
 def test_120_pcf_10_ft_a_third_is_400_psf_and_2000_plf() -> None:
     psf, pcf, ft = 0.04788026, 0.1570875, 0.3048
-    push = push_of(Loads(school="active", friction=30, unit_weight=120 * pcf, on_top=1e-9))
+    push = push_of(Loads(school="active", friction=30, unit_weight=120 * pcf, on_top=0), 13.0)
     assert push.at(10 * ft) / psf == pytest.approx(400, rel=1e-4)
     assert push.total(10 * ft) / (psf * ft) == pytest.approx(2000, rel=1e-4)
 
 
 @pytest.mark.parametrize(("school", "kpa", "kn"), [("active", 3.60, 1.08), ("at_rest", 5.40, 1.62)])
 def test_600_mm_of_18_kn_soil(school: str, kpa: float, kn: float) -> None:
-    push = push_of(Loads(school=school, friction=30, unit_weight=18, on_top=1e-9))
+    push = push_of(Loads(school=school, friction=30, unit_weight=18, on_top=0), 13.0)
     assert push.at(0.6) == pytest.approx(kpa, abs=5e-3)
     assert push.total(0.6) == pytest.approx(kn, abs=5e-3)
 

@@ -8,7 +8,7 @@ import pytest
 from sqlalchemy import Engine, text
 
 from acrebox.api.figures import listed
-from acrebox.core.design import read_design
+from acrebox.core.design import Design, read_design
 from acrebox.core.plan import CUTTING, plan_bed
 from acrebox.demo import demo_beds
 from acrebox.store import Bed, BedStore, YardStore
@@ -62,9 +62,15 @@ def test_what_was_chosen_stays_and_what_was_only_written_out_is_left_to_the_yard
 def test_a_bed_that_can_be_planned_plans_as_before(released: Engine) -> None:
     with released.connect() as connection:
         old = connection.scalar(text("SELECT design FROM revision WHERE design->>'name' = 'Wave horseshoe'"))
-    before = plan_bed(read_design(old)).document()
+    # The push of the soil was never chosen: it takes the defaults of the day.
+    by_the_day = {"strength", "watch_outs"}
+
+    def planned(design: Design) -> dict[str, Any]:
+        return {k: v for k, v in plan_bed(design).document().items() if k not in by_the_day}
+
+    before = planned(read_design(old))
     migrate(released)
-    assert plan_bed(beds_of(released)["Wave horseshoe"].design).document() == before
+    assert planned(beds_of(released)["Wave horseshoe"].design) == before
 
 
 def test_pieces_that_were_sawn_stay_sawn_under_the_names_of_their_parts(released: Engine) -> None:

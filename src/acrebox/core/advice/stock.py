@@ -54,7 +54,7 @@ def measured_differs(seen: Seen) -> Iterator[Finding]:
 @rule(
     "reclaimed",
     stage="shape",
-    level="fix",
+    level="note",
     field="construction.stave",
     why=(
         "Nobody knows what reclaimed boards were treated with; old paint may hold lead, and hidden nails"

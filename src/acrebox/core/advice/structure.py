@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 
 from acrebox.core.advice.limits import limit
-from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.advice.registry import Finding, Level, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.construction.corner_blocks import BETWEEN_BLOCKS
-from acrebox.core.strength import Bent
+from acrebox.core.strength import STEEL, Bent
 
 
 @rule(
@@ -26,7 +26,9 @@ def bow(seen: Seen) -> Iterator[Finding]:
     if worst.length > worst.rule + 1:
         postless = worst.between == BETWEEN_BLOCKS
         here = [
-            m for m in seen.strength.members if m.case.side == worst.side and m.case.between == worst.between
+            m
+            for m in seen.strength.members
+            if m.case.side == worst.side and (m.case.between == "studs") == (worst.between == "studs")
         ]
         limits = [m.case.limit_field for m in here if m.case.limit_field]
         fine = bool(here) and all(m.holds for m in here)
@@ -56,27 +58,41 @@ def bow(seen: Seen) -> Iterator[Finding]:
     level="fix",
     field="construction.post_limit",
     why="Wet timber creeps: what bows in the first season stays bowed and goes on.",
-    source="beam formulas with NDS reference values (from memory); limits common practice",
+    source="beams on their supports with NDS reference values (from memory); limits common practice",
 )
 def will_bow(seen: Seen) -> Iterator[Finding]:
     show = seen.show
     failing: dict[str, list[Bent]] = {}
     for m in seen.strength.members:
-        if not m.holds:
+        if m.bow > m.allowed * HALF or m.stress_ratio > 1.0:
             failing.setdefault(m.case.what, []).append(m)
     for what, members in failing.items():
         worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
-        over = (
-            f"bows {worst.bow:.0f} mm (allowed {worst.allowed:.0f} mm)"
-            if worst.bow > worst.allowed
-            else f"is stressed to {worst.stress_ratio:.0%} of what wet timber takes"
-        )
+        bows = f"bows {worst.bow:.0f} mm (seen from {worst.allowed:.0f} mm on)"
+        what_takes = "sheet steel" if worst.species == STEEL else "wet timber"
+        stressed = f"is stressed to {worst.stress_ratio:.0%} of what {what_takes} takes"
+        if worst.bow > worst.case.span / 4:
+            bows = "has nothing behind it where it is joined, and hangs loose"
+        over = stressed if worst.stress_ratio > max(1.0, worst.bow / worst.allowed) else bows
+        far = "" if worst.holds else f"; it could span {show.length(worst.longest)}"
         yield Finding(
             f"The {what} of {worst.case.side}, {show.length(worst.case.span)} between"
-            f" {worst.case.between}, {over}; it could span {show.length(worst.longest)}.",
-            "See the remedies under Will it hold.",
+            f" {worst.case.between}, {over}{far}.",
+            "See the remedies under Will it hold." if not worst.holds else "It may be seen from close by.",
             field=worst.case.limit_field or None,
+            level=_level(worst),
         )
+
+
+HALF = 0.5
+"""From half of the bow that is seen on, it is worth a note."""
+
+
+def _level(worst: Bent) -> Level:
+    """`stop` for what may fall, `fix` for what will be seen, else a note."""
+    if worst.stress_ratio > limit("may_fall"):
+        return "stop"
+    return "note" if worst.holds else "fix"
 
 
 @rule(
@@ -90,10 +106,16 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
 def weak_posts(seen: Seen) -> Iterator[Finding]:
     posts = seen.strength.posts
     if posts and posts.stress_ratio > 1.0:
+        housed = (
+            f", where a housing leaves {seen.show.length(posts.left)} of it"
+            if posts.left < posts.case.depth - 1
+            else ""
+        )
         yield Finding(
-            f"A post that holds {seen.show.length(posts.case.bay)} of wall is stressed to"
-            f" {posts.stress_ratio:.0%} of what wet timber takes.",
+            f"A post of {posts.side} that {seen.show.length(posts.bay)} of wall lean on is stressed to"
+            f" {posts.stress_ratio:.0%} of what wet timber takes{housed}.",
             "Set posts closer, take thicker ones, or tie the long sides.",
+            level="stop" if posts.stress_ratio > limit("may_fall") else None,
         )
 
 
@@ -121,28 +143,29 @@ def unknown_wood(seen: Seen) -> Iterator[Finding]:
     why="A post that is too short in the ground leans out with the wall when the soil is wet.",
 )
 def post_shallow(seen: Seen) -> Iterator[Finding]:
-    stance, show = seen.assembly.stance, seen.show
+    """By what leans on the posts; where the wall holds without them, no depth is too little."""
+    stance, show, posts = seen.assembly.stance, seen.show, seen.strength.posts
     if stance is None:
         return
     if stance.below == 0:
         low = seen.assembly.wall_top <= limit("low_wall_without_posts")
+        holds = all(m.holds for m in seen.strength.members)
+        beside = " Worked out for your soil it holds from corner to corner." if holds else ""
         yield Finding(
             f"The posts do not go into the ground; the wall of {show.length(seen.assembly.wall_top)} stands"
-            " by its corners alone.",
+            f" by its corners alone.{beside}",
             (
                 "Keep the corners rigid (three screws a board) and tie long sides."
-                if low
+                if low or holds
                 else "Set the posts in the ground, or keep the wall low."
             ),
-            level="note" if low else "fix",
+            level="note" if low or holds else "fix",
         )
-        return
-    least = max(min(limit("post_depth_usual"), stance.above), stance.above * limit("post_depth_least_share"))
-    if stance.below < least - 1:
+    elif posts and not posts.deep_enough:
         yield Finding(
-            f"Posts {show.length(stance.below)} in the ground hold {show.length(stance.above)} above it; at"
-            f" least {show.length(least)} is wanted.",
-            "Set them as deep as they stand high, or drive them deeper.",
+            f"A post of {posts.side} stands {show.length(posts.case.below)} in the ground, and"
+            f" {posts.force:.0f} N lean on it: it wants {show.length(posts.wanted)}.",
+            "Set them deeper or closer, or tie the long sides.",
         )
 
 
@@ -175,6 +198,8 @@ def untied(seen: Seen) -> Iterator[Finding]:
     strapped = add.straps is not None and add.straps.way == "across"
     if bed.wall_top < limit("tall_wall") or add.ties or strapped:
         return
+    if all(m.holds for m in seen.strength.members):
+        return  # it holds without
     standing = bed.stance is not None and bed.stance.below > 0
     long = [s for s in bed.outline.sides if ties_by_rule(s.length)]
     if long and not standing:

@@ -16,11 +16,10 @@ class LoadCase:
 
 @dataclass(frozen=True, kw_only=True)
 class WallAlong(LoadCase):
-    """A board, sheet or rail that the soil bends along a wall, over so many equal `spans` of `span` [mm].
-
-    It holds the soil from `low` to `high` [mm] by itself, or a `share` of all of it. `breadth` lies in
-    the wall's plane, `depth` in the direction of the push [mm]; a sheet's section is its profile.
-    `by_rule` says that the rule of thumb for the spans of its side speaks of it.
+    """A board, sheet or rail that the soil bends along a wall, over so many `spans` of at most `span` [mm],
+    from `low` to `high` [mm] up the wall. `breadth` lies in the wall's plane, `depth` in the direction of
+    the push [mm]; a sheet's section is its profile. `by_rule` says that the rule of thumb for the spans of
+    its side speaks of it.
     """
 
     stock: str
@@ -31,7 +30,6 @@ class WallAlong(LoadCase):
     breadth: float
     depth: float
     between: str = "posts"
-    share: float | None = None
     by_rule: bool = False
 
 
@@ -51,14 +49,11 @@ class Upright(LoadCase):
 
 @dataclass(frozen=True, kw_only=True)
 class PostAlone(LoadCase):
-    """A post in the ground that holds `bay` [mm] of wall as a cantilever: its section [mm] and how much
-    is in the ground.
-
-    `held_width` [mm] is how broad it bears on the ground: its concrete, or itself.
+    """Posts in the ground: their section [mm] and how much of them is in it; `held_width` [mm] is how broad
+    they bear on it: their concrete, or themselves.
     """
 
     stock: str
-    bay: float
     breadth: float
     depth: float
     below: float

@@ -11,7 +11,6 @@ from acrebox.core.construction.joining import corner_joints, course_joints, hard
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
-    bottom_course,
     check_bearing,
     choose_joins,
     course_pieces,
@@ -160,10 +159,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         ),
         compartments=(within_walls(inner, courses.height, holding),),
         spans=spans,
-        loads=(
-            *bottom_course(spans, joins, courses, stock.bottom(line.outline), what="bottom board"),
-            *alone(post, foot, max(bay for _, bay, _ in runs), choice),
-        ),
+        loads=alone(post, foot, choice),
         stance=foot,
         timbers=(*stock.used, post.used),
         goods=concrete_for(posts, post, foot, choice.post_depth, show),

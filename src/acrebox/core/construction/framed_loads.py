@@ -1,11 +1,10 @@
 """What the soil bends in a wall of framed sheet: the sheet, its studs and its rails."""
 
 from collections.abc import Sequence
-from itertools import pairwise
 
-from acrebox.core.assembly import LoadCase, Part, Span, Upright, WallAlong
+from acrebox.core.assembly import LoadCase, Span, Upright, WallAlong
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.studwork import SideFrame, Studwork, posts_within
+from acrebox.core.construction.studwork import SideFrame, Studwork
 from acrebox.core.stock import Sheet
 
 
@@ -25,17 +24,12 @@ def stud_spans(work: Studwork, sheet: Sheet, frames: Sequence[SideFrame]) -> tup
     )
 
 
-def framed_loads(
-    work: Studwork, sheet: Sheet, row: float, frames: Sequence[SideFrame], posts: list[Part]
-) -> list[LoadCase]:
-    """The sheet between studs, of which the lowest `row` is so high [mm], a stud between rails, the bottom
-    rail between posts, or from corner to corner.
-    """
+def framed_loads(work: Studwork, sheet: Sheet, row: float, frames: Sequence[SideFrame]) -> list[LoadCase]:
+    """The sheet between studs, of which the lowest `row` is so high [mm], and a stud between rails."""
     rail = work.rail
     found: list[LoadCase] = []
     for each in frames:
         side = each.side
-        marks = sorted(sum(side.reach(p.body)) / 2 for p in posts_within(posts, side, rail.thickness))
         skin = WallAlong(
             side=side.name,
             what="sheet",
@@ -59,19 +53,5 @@ def framed_loads(
             depth=rail.thickness,
             strip=max(each.bays),
         )
-        bottom = WallAlong(
-            side=side.name,
-            what="bottom rail",
-            limit_field="construction.post_limit" if posts else "",
-            stock=rail.timber.key,
-            span=max((b - a for a, b in pairwise(marks)), default=side.length),
-            spans=1,
-            low=0.0,
-            high=work.height,
-            breadth=rail.width,
-            depth=rail.thickness,
-            between="posts" if posts else "corners",
-            share=2 / 3,
-        )
-        found += [skin, stud, bottom]
+        found += [skin, stud]
     return found

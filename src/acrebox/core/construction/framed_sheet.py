@@ -14,7 +14,6 @@ from acrebox.core.assembly import (
     Compartment,
     Good,
     Part,
-    WallAlong,
     WallLayer,
 )
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
@@ -164,8 +163,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     spans = stud_spans(frame.studwork, frame.sheet, frames)
     posts = [notched(p, rails) for p in posts]
     sheets = frame.sheeting.lay()
-    loads = framed_loads(frame.studwork, frame.sheet, frame.rows[0], frames, posts)
-    bay = max((c.span for c in loads if isinstance(c, WallAlong) and c.between == "posts"), default=0.0)
+    loads = framed_loads(frame.studwork, frame.sheet, frame.rows[0], frames)
     steel = frame.sheet.steel.mm
     layers = (WallLayer("sheet", frame.sheet.depth.mm), WallLayer("frame", frame.rail.thickness))
     # Round an inner corner the end of one sheet stands in the wave of the next.
@@ -192,7 +190,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         ),
         compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
         spans=spans,
-        loads=(*loads, *(alone(frame.post, foot, bay, choice) if foot else ())),
+        loads=(*loads, *alone(frame.post, foot, choice)),
         stance=foot,
         timbers=(frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,),
         goods=(

@@ -7,7 +7,7 @@ from decimal import Decimal
 from math import ceil
 from typing import Literal
 
-from acrebox.core.assembly import Span, Stance, WallAlong
+from acrebox.core.assembly import Stance
 from acrebox.core.construction.courses import Courses
 from acrebox.core.construction.posts import PostLine
 from acrebox.core.construction.sections import sold_sticks
@@ -253,37 +253,6 @@ def course_pieces(
     boxes = line.pieces(side, course, courses.base(course), courses.of(course), joins.of(side, course))
     name = f"{side.name} {course}"
     return [(name if len(boxes) == 1 else f"{name}, piece {n}", box) for n, box in enumerate(boxes, start=1)]
-
-
-def bottom_course(
-    spans: Sequence[Span],
-    joins: Joins,
-    courses: Courses,
-    stock: Sequence[str],
-    *,
-    what: str,
-    limit_field: str = "construction.post_limit",
-) -> list[WallAlong]:
-    """The load case of the bottom piece of every side, where the soil is deepest, over as many bays as one of
-    its pieces runs; `spans` has the sides of the outline in their order, `stock` what each is sawn from.
-    """
-    return [
-        WallAlong(
-            side=span.side,
-            what=what,
-            by_rule=True,
-            limit_field=limit_field,
-            between=span.between,
-            stock=stock[n],
-            span=span.length,
-            spans=max(1, min(4, span.bays // (len(joins.sides[n].of(1)) + 1))),
-            low=0.0,
-            high=courses.of(1),
-            breadth=courses.of(1),
-            depth=span.thickness,
-        )
-        for n, span in enumerate(spans)
-    ]
 
 
 def posts_behind(face: Outline, line: WallLine, joins: Joins) -> dict[int, list[float]]:

@@ -281,11 +281,9 @@ def set_posts(
     return sorted(parts, key=lambda p: order[p.role.name]), runs
 
 
-def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple[PostAlone, ...]:
-    """The load case of the post that holds the widest `bay` [mm] of wall, where posts stand in the ground
-    at all.
-    """
-    if foot.below <= 0 or not bay:
+def alone(post: ChosenTimber, foot: Stance | None, choice: Posted) -> tuple[PostAlone, ...]:
+    """The load case of posts that stand in the ground."""
+    if foot is None or foot.below <= 0:
         return ()
     bears = _schools()[choice.post_depth].bears_mm or post.width
     case = PostAlone(
@@ -293,7 +291,6 @@ def alone(post: ChosenTimber, foot: Stance, bay: float, choice: Posted) -> tuple
         what="post",
         limit_field="construction.post_limit",
         stock=post.timber.key,
-        bay=bay,
         breadth=post.width,
         depth=post.thickness,
         below=foot.below,

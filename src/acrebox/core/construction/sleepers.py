@@ -42,7 +42,6 @@ from acrebox.core.construction.joining import corner_joints, course_joints, hard
 from acrebox.core.construction.joins import (
     Joins,
     Ways,
-    bottom_course,
     check_bearing,
     check_joins,
     choose_joins,
@@ -219,7 +218,6 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         *(block_joints(frame.corner_blocks, walls, blocks) if blocks else ()),
         *course_joints(walls, None if frame.postless else hardly_held(walls, on_posts)),
     ]
-    bay = max(s.length for s in spans)
     return Assembly(
         outline=frame.line.outline,
         inner=frame.inner,
@@ -232,17 +230,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         joints=tuple(joints),
         compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *frame.there, *blocks]),),
         spans=spans,
-        loads=(
-            *bottom_course(
-                spans,
-                frame.joins,
-                frame.courses,
-                frame.stock.bottom(frame.line.outline),
-                what="bottom sleeper",
-                limit_field="" if frame.postless else "construction.post_limit",
-            ),
-            *(alone(frame.post, foot, bay, choice) if foot else ()),
-        ),
+        loads=alone(frame.post, foot, choice),
         stance=foot,
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(

@@ -12,7 +12,6 @@ from acrebox.core.assembly import (
     Joint,
     LoadCase,
     Upright,
-    WallAlong,
     WallLayer,
     within_walls,
 )
@@ -47,7 +46,6 @@ from acrebox.core.design import (
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
-from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 PANELS = {"even": "panels alike", "modules": "whole panels, and what is left"}
@@ -158,7 +156,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         joints=tuple(joints),
         compartments=(within_walls(face, frame.height, (*rails, *posts)),),
         spans=spans_of(runs, thick, "panels"),
-        loads=(*_bent(frame, runs), *alone(post, foot, max(bay for _, bay, _ in runs), choice)),
+        loads=(_stave(frame), *alone(post, foot, choice)),
         stance=foot,
         goods=concrete_for(posts, post, foot, choice.post_depth, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
@@ -273,32 +271,14 @@ def _check_widths(choice: Staves, show: Printer) -> None:
             )
 
 
-def _bent(frame: PanelFrame, runs: list[tuple[Side, float, int]]) -> list[LoadCase]:
-    """A stave between its rails, and the low rails between posts, which take two thirds of all the push."""
-    rail, stave = frame.low, frame.stave
-    up = Upright(
+def _stave(frame: PanelFrame) -> LoadCase:
+    """A stave between its rails."""
+    return Upright(
         side="every side",
         what="stave",
-        stock=stave.timber.key,
+        stock=frame.stave.timber.key,
         span=frame.height - size("stave_rail_inset") - (frame.low.width + frame.rail.width) / 2,
-        breadth=stave.width,
-        depth=stave.thickness,
-        strip=stave.width,
+        breadth=frame.stave.width,
+        depth=frame.stave.thickness,
+        strip=frame.stave.width,
     )
-    rails = [
-        WallAlong(
-            side=side.name,
-            what="low rail",
-            limit_field="construction.post_limit",
-            stock=rail.timber.key,
-            span=bay,
-            spans=1,
-            low=0.0,
-            high=frame.height,
-            breadth=rail.width,
-            depth=rail.thickness,
-            share=2 / 3,
-        )
-        for side, bay, _ in runs
-    ]
-    return [up, *rails]

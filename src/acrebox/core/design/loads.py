@@ -8,13 +8,14 @@ from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
 
 PUSHES: dict[str, Any] = {
-    "at_rest": "at rest: walls that do not give",
-    "active": "active: walls that give a little",
+    "active": "as the wall gives a little, as timber and sheet do",
+    "at_rest": "at rest: for walls that give nothing, half as much again",
 }
 
 
 class Loads(LeftToYard, Asking):
-    """The soil's unit weight [kN/m³] and friction [°], a load on top [kPa], and by which school they push.
+    """By which school soil pushes, its friction [°], its unit weight [kN/m³] where that is not as the layers
+    have it, and what stands on it within reach of the edge [kPa]: people do with about 1.
 
     `species` overrides what the wood is taken for.
     """
@@ -22,18 +23,32 @@ class Loads(LeftToYard, Asking):
     order = ("school", "unit_weight", "friction", "on_top", "waterlogged", "species")
 
     school: Literal["at_rest", "active"] = Field(
-        "at_rest", json_schema_extra=asks("The push", label="School of the push", words=PUSHES)
+        "active", json_schema_extra=asks("The push", label="School of the push", words=PUSHES)
     )
-    unit_weight: Annotated[float, Field(ge=6, le=25)] = Field(
-        15.0, json_schema_extra=asks("Wet soil weighs", label="Weight of wet soil", after="kN/m³")
+    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Wet soil weighs",
+            label="Weight of wet soil",
+            after="kN/m³",
+            hint="Left empty: as the layers weigh when wet.",
+        ),
     )
     friction: Annotated[float, Field(ge=10, le=45)] = Field(
         30.0, json_schema_extra=asks("Friction", label="Friction of the soil", after="°")
     )
-    on_top: Annotated[float, Field(gt=0, le=20)] = Field(
-        2.4, json_schema_extra=asks("Standing on it", label="Load on top of the soil", after="kPa")
+    on_top: Annotated[float, Field(ge=0, le=20)] = Field(
+        0.0,
+        json_schema_extra=asks(
+            "Standing on it",
+            label="Load on top of the soil",
+            after="kPa",
+            hint="Nobody: 0. People who sit or stand on the edge: 1.",
+        ),
     )
-    waterlogged: bool = Field(False, json_schema_extra=asks("Waterlogged", after="it cannot drain"))
+    waterlogged: bool = Field(
+        False, json_schema_extra=asks("Waterlogged", after="it cannot drain: water pushes too")
+    )
     species: str | None = Field(
         None, json_schema_extra=asks("The wood is", of="species", hint="Left alone: as the stock list says.")
     )

@@ -1,5 +1,6 @@
 """Layers bottom to top: first those given by depth, then shares of what the depths leave."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import isclose
 
@@ -26,6 +27,15 @@ class FilledLayer:
     def loose(self) -> float:
         """Volume to bring [L]."""
         return self.settled * self.material.loose_per_settled
+
+
+GRAVITY = 9.81
+
+
+def wet_weight(layers: Sequence[FilledLayer]) -> float:
+    """What soil of these layers weighs in place, watered through [kN/m³]."""
+    litres = sum(x.settled for x in layers)
+    return sum(x.settled * x.material.wet_kg_per_l for x in layers) / litres * GRAVITY if litres else 0.0
 
 
 def fill_cavity(choice: FillChoice, cavity: Cavity, book: Catalogue, show: Printer) -> list[FilledLayer]:

@@ -1,6 +1,6 @@
 """What something begins with when it is added to a bed: nothing of it is made up on the screen."""
 
-from math import floor
+from math import floor, sqrt
 from typing import Any
 
 from acrebox.core.assembly import Assembly
@@ -74,6 +74,9 @@ def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
     usual: dict[str, float] = {row.path: Length(row.of(show.system)).mm for row in rows}
     across = written(min(wide, usual["reach"]))
     leg = written(min(usual["leg"], long / 3))
+    # Six even sides are √3 of one across.
+    step = 10.0 if show.system is System.METRIC else float(MM_PER_INCH)
+    even = floor(usual["reach"] / sqrt(3) / step) * step
     l_shape = {"length": written(long), "width": written(max(wide, usual["legged_width"]))}
     legged = {**l_shape, "length": written(max(long, usual["legged_length"]))}
     walked = [written(long), across, written(long)]
@@ -82,7 +85,7 @@ def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
         "l": {**l_shape, "front": leg, "left": leg},
         "u": {**legged, "front": leg, "left": leg, "right": leg},
         "h": {**legged, "left": leg, "right": leg, "bar": leg},
-        "regular": {"sides": EVEN_SIDES, "side": written(max(usual["even_side"], long / 3))},
+        "regular": {"sides": EVEN_SIDES, "side": written(min(max(usual["even_side"], long / 3), even))},
         "polygon": {"sides": [{"length": side, "corner": 90} for side in walked]},
     }
 

@@ -27,20 +27,27 @@ class MemberStrength(Figures):
 
 
 class PostStrength(Figures):
-    """The posts as poles in the ground: moment, stress, and the depth wanted beside the school's."""
+    """The post that takes most: of which side, force and moment, stress, the depth wanted beside the
+    school's; `alone` says that the wall would not hold without it.
+    """
 
     spacing_mm: Amount
     moment_nm: Amount
     stress_ratio: Amount
     below_mm: Amount
     wanted_mm: Amount
+    force_n: Amount
+    side: str
+    alone: bool
+    holds: bool
 
 
 class TieStrength(Row):
-    """Pull in one tie or strap [N]."""
+    """Pull in one tie or strap [N], and what its ends take [N]."""
 
     what: str
     pull_n: Amount
+    takes_n: Amount | None
     words: str
 
 

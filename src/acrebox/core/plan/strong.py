@@ -2,8 +2,8 @@
 drawn.
 """
 
-from acrebox.core.assembly import WallAlong
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.fill.layers import wet_weight
 from acrebox.core.plan.strength_rows import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
 from acrebox.core.strength import Bent, check_strength
 from acrebox.core.strength.bending import bent_worked
@@ -20,10 +20,10 @@ def strength_of(seen: Seen) -> StrengthPlan:
     return StrengthPlan(
         push_kpa=push.amount,
         school=loads.school,
-        holds=all(m.holds for m in check.members),
+        holds=check.holds,
         members=[_member(m, seen) for m in check.members],
         posts=_posts(seen),
-        ties=[TieStrength(what=t.what, pull_n=t.pull, words=t.words) for t in check.ties],
+        ties=[TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words) for t in check.ties],
         curves=_curves(seen),
         working={"push_kpa": push},
     )
@@ -57,11 +57,15 @@ def _posts(seen: Seen) -> PostStrength | None:
     if found is None:
         return None
     return PostStrength(
-        spacing_mm=found.case.bay,
+        spacing_mm=found.bay,
         moment_nm=found.moment / 1000,
         stress_ratio=found.stress_ratio,
         below_mm=found.case.below,
         wanted_mm=found.wanted,
+        force_n=found.force,
+        side=found.side,
+        alone=found.alone,
+        holds=found.holds,
         working=post_worked(found, seen.show),
     )
 
@@ -70,14 +74,10 @@ def _curves(seen: Seen) -> list[BowCurve]:
     """Every side's outer face between its posts, bowed as the worst of its members."""
     curves = []
     for side in seen.assembly.outline.sides:
-        along = [
-            m
-            for m in seen.strength.members
-            if m.case.side == side.name and isinstance(m.case, WallAlong) and m.case.between != "studs"
-        ]
-        if along:
-            worst = max(along, key=lambda m: m.bow)
-            marks = seen.assembly.post_marks(side.name)
+        found = next((s for s in seen.strength.sides if s.wall.side == side.name), None)
+        if found:
+            worst = max(found.members, key=lambda m: m.bow)
+            marks = [found.wall.start + at for at in found.wall.supports]
             curves.append(BowCurve(side=side.name, bow_mm=worst.bow, points=bow_curve(side, marks, worst)))
     return curves
 
@@ -87,7 +87,9 @@ STRENGTH_CHECK = register(
         key="strength_check",
         stage="shape",
         reads=("assembly", "layers", "design.loads"),
-        work=lambda seen: check_strength(seen.assembly, seen.design.loads, seen.book, seen.layers[-1].top),
+        work=lambda seen: check_strength(
+            seen.assembly, seen.design.loads, seen.book, seen.layers[-1].top, wet_weight(seen.layers)
+        ),
     )
 )
 STRENGTH = register(

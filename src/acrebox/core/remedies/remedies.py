@@ -1,8 +1,8 @@
-"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered,
-cheapest first.
+"""Remedies: small changes of a design that bring right what was seen, each tried before it is offered.
 
-They stand above the chapters: a try is a design, worked out as every other, and what it shares with the
-bed is not worked out again. Nothing here knows which construction it mends.
+They stand above the chapters: a try is a design, worked out as every other, and what it shares with the bed
+is not worked out again. Its strength alone is worked out first; only what cures goes on to its price and to
+all the watch-outs. Nothing here knows which construction it mends.
 """
 
 from collections.abc import Iterator
@@ -11,28 +11,49 @@ from typing import Any
 
 from pydantic import BaseModel, ConfigDict
 
-from acrebox.core.assembly import UsedTimber, WallAlong
+from acrebox.core.assembly import UsedTimber
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import ASSEMBLY, OUTSIDE, STRENGTH, STRENGTH_CHECK, TOTALS, WATCH_OUTS, Plan, plan_bed
+from acrebox.core.measure.convert import MM_PER_INCH
+from acrebox.core.measure.printing import System
+from acrebox.core.plan import (
+    ASSEMBLY,
+    OUTSIDE,
+    STRENGTH_CHECK,
+    TOTALS,
+    WATCH_OUTS,
+    Plan,
+    open_plan,
+    plan_bed,
+)
 from acrebox.core.stock import Catalogue, Timber, catalogue
+from acrebox.core.strength import Bent, StrengthCheck
 from acrebox.core.yard import LONE, Yard
 
-STEP_MM = 25.0
-MOST_THICKER = 3
-STRONG = ("will-bow", "bow", "weak-posts")
+STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
+"""Spacings are offered in whole steps of these."""
+MOST_THICKER = 2
+MOST_PRICED = 4
+CLOSEST_MM = 450.0
+"""Posts closer than this are a palisade: common practice."""
+DEAREST = 0.5
+"""No remedy costs more than this share of the bed itself."""
+STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
 IMPERIAL = {"tie": "spruce-2x4", "cap": "2x6"}
 METRIC = {"tie": "larch-45x70", "cap": "larch-27x145"}
 Document = dict[str, Any]
 
 
 class Remedy(BaseModel):
-    """One change in words, what it answers, what it costs more or less, and the design with it made."""
+    """One change in words, what it answers, what it costs more or less, and the design with it made. A
+    `whole` one leaves nothing of the strength to look at.
+    """
 
     model_config = ConfigDict(frozen=True)
 
     words: str
     answers: list[str]
+    whole: bool
     cost: float
     sticks: int
     design: Design
@@ -41,37 +62,68 @@ class Remedy(BaseModel):
 @dataclass(frozen=True)
 class _Try:
     words: str
-    answers: tuple[str, ...]
     document: Document
+    strong: bool = True
 
 
 def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
-    """What would bring right the watch-outs that have a remedy; each one offered removes the watch-outs
-    it answers.
+    """What would bring right the watch-outs that have a remedy, whole cures first, then by cost; each one
+    offered removes the watch-outs it answers and brings no other.
 
     Raises DesignError when the design itself cannot be planned.
     """
     before = plan_bed(design, yard)
     seen = _alarms(before)
-    found = []
-    for attempt in _tries(before, seen):
-        try:
-            after = plan_bed(read_design(attempt.document), yard)
-        except DesignError:
-            continue
+    most = DEAREST * before[TOTALS].cost
+    found: list[Remedy] = []
+    for attempt in _promising(before, seen, yard):
+        after = plan_bed(read_design(attempt.document), yard)
         left = _alarms(after)
         gone = sorted(seen - left)
-        if set(attempt.answers) & seen <= set(gone) and gone and not left - seen:
+        cost = round(after[TOTALS].cost - before[TOTALS].cost, 2)
+        if gone and not left - seen and cost <= most:
             found.append(
                 Remedy(
                     words=attempt.words,
                     answers=gone,
-                    cost=round(after[TOTALS].cost - before[TOTALS].cost, 2),
+                    whole=not left & set(STRONG),
+                    cost=cost,
                     sticks=after[TOTALS].sticks - before[TOTALS].sticks,
                     design=after.asked,
                 )
             )
-    return sorted(found, key=lambda r: r.cost)
+    found.sort(key=lambda r: (not r.whole, r.cost))
+    once = {(r.cost, r.sticks, tuple(r.answers)): r for r in reversed(found)}
+    return sorted(once.values(), key=lambda r: (not r.whole, r.cost))
+
+
+def _promising(before: Plan, seen: set[str], yard: Yard) -> Iterator[_Try]:
+    """The tries whose strength is better, whole cures first, and no more of them than are worth pricing."""
+    whole: list[_Try] = []
+    part: list[_Try] = []
+    worst = _worst(before[STRENGTH_CHECK])
+    for attempt in _tries(before, seen):
+        if not attempt.strong:
+            yield attempt
+            continue
+        try:
+            check = open_plan(read_design(attempt.document), yard)[STRENGTH_CHECK]
+        except DesignError:
+            continue
+        if check.holds:
+            whole.append(attempt)
+        elif _worst(check) < worst - 0.05:
+            part.append(attempt)
+    yield from [*whole, *part][:MOST_PRICED]
+
+
+def _worst(check: StrengthCheck) -> float:
+    """How much of what is allowed the worst of a bed takes."""
+    uses = [max(m.bow / m.allowed, m.stress_ratio) for m in check.members]
+    if check.posts:
+        deep = check.posts.wanted / max(1.0, check.posts.case.below) if check.posts.alone else 0.0
+        uses += [check.posts.stress_ratio, deep]
+    return max(uses, default=0.0)
 
 
 def _alarms(plan: Plan) -> set[str]:
@@ -84,56 +136,82 @@ def _with(document: Document, path: str, value: Any) -> Document:
 
 
 def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
+    """The usual changes, the cheap ones first."""
     design, document = plan.design, plan.asked.document()
     usual = IMPERIAL if design.system == "imperial" else METRIC
-    if seen & set(STRONG):
-        yield from _closer(document, plan)
-        yield from _thicker(document, plan, catalogue())
-    if seen & {"untied", *STRONG} and design.add_ons.ties is None:
-        yield _Try(
-            "Cross ties by the rule", ("untied",), _with(document, "add_ons.ties", {"stock": usual["tie"]})
-        )
-    if "untied" in seen and design.add_ons.straps is None:
-        yield _Try("A steel strap round it", ("untied",), _with(document, "add_ons.straps", {"count": 1}))
     if "raw-sheet-edge" in seen:
         cap = {"board": usual["cap"], "overhang": "20 mm"}
-        yield _Try("A cap over the edge", ("raw-sheet-edge",), _with(document, "add_ons.cap", cap))
-    if "post-shallow" in seen:
-        deep = _with(document, "construction.post_depth", "as_deep_as_tall")
-        yield _Try("Posts as deep as they stand high", ("post-shallow",), deep)
+        yield _Try("A cap over the edge", _with(document, "add_ons.cap", cap), strong=False)
+    if not seen & set(STRONG):
+        return
+    yield from _closer(document, plan)
+    yield from _deeper(document, plan)
+    if design.add_ons.ties is None:
+        ties = {"stock": usual["tie"], "levels": "top_and_bottom"}
+        yield _Try("Cross ties by the rule, top and bottom", _with(document, "add_ons.ties", ties))
+        yield _Try(
+            "One cross tie a side, top and bottom", _with(document, "add_ons.ties", {**ties, "count": 1})
+        )
+    if design.add_ons.cap is None:
+        cap = {"board": usual["cap"], "overhang": "20 mm"}
+        yield _Try("A cap board along the top", _with(document, "add_ons.cap", cap))
+    yield from _thicker(document, plan, catalogue())
 
 
 def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
-    """Supports as close as the longest span allowed, and as close as the rule of thumb where that is
-    closer.
-    """
-    rules = {(m.side, m.between): m.rule_mm for m in plan[STRENGTH].members if m.rule_mm is not None}
+    """Supports one more to a side, and as close as what bends could span."""
     check = plan[STRENGTH_CHECK]
     limits: dict[tuple[str, str], set[float]] = {}
     for member in check.members:
-        case = member.case
-        rule = rules.get((case.side, case.between)) if isinstance(case, WallAlong) and case.by_rule else None
-        if case.limit_field and (not member.holds or (rule is not None and case.span > rule + 1)):
-            wanted = limits.setdefault((case.limit_field, case.between), set())
-            wanted |= {int(member.longest // STEP_MM) * STEP_MM} | ({rule} if rule else set())
+        if member.case.limit_field and not member.holds:
+            between = "studs" if member.case.between == "studs" else "posts"
+            limits.setdefault((member.case.limit_field, between), set()).update(_spans(member, plan))
     posts = check.posts
-    if posts and posts.stress_ratio > 1.0:
-        between = limits.setdefault((posts.case.limit_field, "posts"), set())
-        between.add(int(posts.case.bay / posts.stress_ratio // STEP_MM) * STEP_MM)
-    show, answers = plan.show, tuple(c for c in STRONG if c != "weak-posts")
-    for (field, between_what), apart in limits.items():
-        for limit in sorted(apart, reverse=True):
-            words = f"A {between_what[:-1]} at least every {show.length(limit)}"
-            yield _Try(words, answers, _with(document, field, f"{limit:g} mm"))
+    if posts and not posts.holds:
+        wanted = limits.setdefault((posts.case.limit_field, "posts"), set())
+        wanted.update(_stepped(posts.bay / n, plan) for n in (1.5, 2, 3))
+    show = plan.show
+    for (field, what), apart in limits.items():
+        for limit in sorted((a for a in apart if a >= CLOSEST_MM), reverse=True)[:3]:
+            words = f"A {what[:-1]} at least every {show.length(limit)}"
+            yield _Try(words, _with(document, field, show.typed(limit)))
+
+
+def _spans(member: Bent, plan: Plan) -> set[float]:
+    """Half and a third of what it spans, and as far as it could."""
+    span = member.case.span * member.spans if member.spans == 1 else member.case.span
+    step = STEP_MM[plan.show.system]
+    return {_stepped(length, plan) for length in (member.longest, span / 2 + step, span / 3 + step)}
+
+
+def _stepped(length: float, plan: Plan) -> float:
+    step = STEP_MM[plan.show.system]
+    return int(length // step) * step
+
+
+def _deeper(document: Document, plan: Plan) -> Iterator[_Try]:
+    """Posts in the ground, or deeper in it, by the schools that are deeper."""
+    stance, posts = plan[ASSEMBLY].stance, plan[STRENGTH_CHECK].posts
+    if stance is None:
+        return
+    if stance.below > 0 and (posts is None or posts.deep_enough):
+        return
+    bare = {k: v for k, v in document["construction"].items() if k != "post_below"}
+    for school, words in (
+        ("concrete", "Posts 300 mm deep in concrete"),
+        ("as_deep_as_tall", "Posts as deep as they stand high"),
+        ("driven", "Posts driven 600 mm deep"),
+    ):
+        yield _Try(words, {**document, "construction": {**bare, "post_depth": school}})
 
 
 def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
-    """The next thicker stocks for what bends and for the posts, the height kept or counted in courses of
-    the new one.
+    """The next thicker stocks for what bends and for the posts, the height kept or counted in courses of the
+    new one.
     """
-    bent = {m.case.stock for m in plan[STRENGTH_CHECK].members}
-    posts = plan[STRENGTH_CHECK].posts
-    stocks = bent | ({posts.case.stock} if posts else set())
+    check = plan[STRENGTH_CHECK]
+    stocks = {m.case.stock for m in check.members if not m.holds}
+    stocks |= {check.posts.case.stock} if check.posts and not check.posts.holds else set()
     for used in plan[ASSEMBLY].timbers:
         now = book.find_timber(used.stock)
         if now is None or used.stock not in stocks or not used.field.startswith("construction."):
@@ -143,16 +221,17 @@ def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
         for timber in thicker[:MOST_THICKER]:
             changed = _with(_with(document, used.field, timber.key), f"{used.field}_measured", {})
             field = used.field.removeprefix("construction.")
-            yield _Try(f"{timber.name} for the {field}s", (), _stacked(changed, plan, used, timber))
+            yield _Try(f"{timber.name} for the {field}s", _stacked(changed, plan, used, timber))
 
 
 def _stacked(changed: Document, plan: Plan, used: UsedTimber, timber: Timber) -> Document:
-    """The height counted in courses where the stock that changes is what is stacked."""
-    design, tall = plan.design, plan[OUTSIDE].height_mm
+    """As many courses as keep the height, where the stock that changes is what is stacked."""
+    tall = plan[OUTSIDE].height_mm
     stacks = (
-        abs(plan[ASSEMBLY].whole_course - used.width) < 1.0 and "courses" in design.construction.measured_by
+        abs(plan[ASSEMBLY].whole_course - used.width) < 1.0
+        and "courses" in plan.design.construction.measured_by
     )
-    if design.height is None or not stacks:
+    if not stacks:
         return changed
-    courses = max(1, round(tall / timber.width.mm))
+    courses = max(1, round(tall / timber.width.mm + 0.49))
     return {k: v for k, v in changed.items() if k != "height"} | {"courses": courses}

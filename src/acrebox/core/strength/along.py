@@ -1,4 +1,4 @@
-"""Load case: a board, rail or sheet along a wall, bent by the soil between its supports."""
+"""Load case: sheet along a wall, bent by the soil between its studs."""
 
 from acrebox.core.assembly import WallAlong
 from acrebox.core.strength.beams import even_load
@@ -8,14 +8,19 @@ from acrebox.core.strength.registry import Loaded, checks
 
 @checks(WallAlong)
 def check_along(case: WallAlong, loaded: Loaded) -> Bent:
-    """The push at mid-height of what it holds, or a share of all of it, even over equal spans [N/mm]."""
-    depth = loaded.depth / 1000
-    if case.share is not None:
-        load = loaded.push.total(depth) * case.share
-    else:
-        low, high = case.low / 1000, min(case.high, loaded.depth) / 1000
-        load = loaded.push.at(depth - (low + high) / 2) * max(0.0, high - low)
+    """The lowest wave of a sheet, which carries most, over equal spans: the push there on as much sheet as
+    if all of it were as deep, for the section grows with the width and the share stays [N/mm].
+    """
+    sheet = loaded.book.find_sheet(case.stock)
+    wave = min(sheet.pitch.mm if sheet else 0.0, case.high - case.low)
+    deep = max(0.0, loaded.depth - case.low - wave / 2) / 1000
     beam = even_load(case.spans)
     return bent(
-        case, loaded, spans=case.spans, load=load, moment_share=beam.moment, bow_share=beam.deflection
+        case,
+        loaded,
+        spans=case.spans,
+        lasting=loaded.push.slope * deep * case.breadth / 1000,
+        passing=loaded.push.top * case.breadth / 1000,
+        moment=(beam.moment, beam.moment),
+        bow=(beam.deflection, beam.deflection),
     )

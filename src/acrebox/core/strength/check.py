@@ -2,44 +2,69 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly
+from acrebox.core.assembly import Assembly, PostAlone
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
+from acrebox.core.fixing import fixings_of
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength.bending import Bent
-from acrebox.core.strength.posts import PostCheck
-from acrebox.core.strength.pull import TieCheck
+from acrebox.core.strength.posts import PostCheck, check_posts
+from acrebox.core.strength.pull import TieCheck, check_ties
 from acrebox.core.strength.registry import Loaded, check
+from acrebox.core.strength.sides import Side, check_side
 from acrebox.core.strength.soil import Push, push_of
+from acrebox.core.strength.walls import walls_of
 
 
 @dataclass(frozen=True, kw_only=True)
 class StrengthCheck:
-    """All of a bed: the push and the depth of soil [mm] it was worked out for, and what came of every
-    load case.
+    """All of a bed: the push and the depth of soil [mm] it was worked out for, and what came of every side
+    and every load case.
     """
 
     push: Push
     depth: float
+    sides: tuple[Side, ...]
     members: tuple[Bent, ...]
     posts: PostCheck | None
     ties: tuple[TieCheck, ...]
 
+    @property
+    def holds(self) -> bool:
+        """Whether walls, posts and ties do."""
+        posts = self.posts is None or self.posts.holds
+        return posts and all(m.holds for m in self.members) and all(t.holds for t in self.ties)
 
-def check_strength(bed: Assembly, loads: Loads, book: Catalogue, depth: float) -> StrengthCheck:
-    """Work out every load case of a bed filled `depth` [mm] deep.
+
+def check_strength(
+    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float
+) -> StrengthCheck:
+    """Work out every load case of a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³], where
+    the gardener does not say another.
 
     Raises DesignError when a wood is named that nobody knows.
     """
     if loads.species is not None and book.find_species(loads.species) is None:
         known = ", ".join(s.key for s in book.species)
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
-    loaded = Loaded(push_of(loads), depth, loads, book)
-    found = [check(case, loaded) for case in bed.loads]
+    loaded = Loaded(push_of(loads, unit_weight), depth, loads, book)
+    sides = tuple(check_side(wall, loaded) for wall in walls_of(bed))
+    found = [check(case, loaded) for case in bed.loads if not isinstance(case, PostAlone)]
+    post = next((case for case in bed.loads if isinstance(case, PostAlone)), None)
+    screws = max((fixings_of(j) for j in bed.joints if j.kind == "tie"), default=0)
     return StrengthCheck(
         push=loaded.push,
         depth=depth,
-        members=tuple(f for f in found if isinstance(f, Bent)),
-        posts=next((f for f in found if isinstance(f, PostCheck)), None),
-        ties=tuple(f for f in found if isinstance(f, TieCheck)),
+        sides=sides,
+        members=(
+            *(max(side.members, key=_use) for side in sides),
+            *(f for f in found if isinstance(f, Bent)),
+        ),
+        posts=check_posts(post, sides, loaded) if post else None,
+        ties=(*check_ties(bed, sides, screws), *(f for f in found if isinstance(f, TieCheck))),
     )
+
+
+def _use(member: Bent) -> float:
+    """How much of what is allowed a member takes."""
+    return max(member.bow / member.allowed, member.stress_ratio)

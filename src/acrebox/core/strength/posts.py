@@ -1,51 +1,91 @@
-"""Load case: a post in the ground, its moment at the ground, and how deep a pole without a collar wants
-to be.
+"""A post in the ground: what the wall leans on it, its stress where a housing leaves least of it, and how
+deep it wants to stand.
 """
 
+import itertools
+from collections.abc import Iterable
 from dataclasses import dataclass
-from math import sqrt
+from math import radians, tan
 
 from acrebox.core.assembly import PostAlone
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
-from acrebox.core.strength.registry import Loaded, checks
+from acrebox.core.strength.grid import UprightAnswer
+from acrebox.core.strength.registry import Loaded
 from acrebox.core.strength.sections import rectangle
+from acrebox.core.strength.sides import Side
 from acrebox.core.strength.sources import ADVICE, STATICS
+from acrebox.core.strength.walls import WallPost
+from acrebox.core.strength.wood import bending_strength
 from acrebox.core.worked import Worked
+
+DEEPEST_MM = 4000.0
 
 
 @dataclass(frozen=True, kw_only=True)
 class PostCheck:
-    """How much wall a post holds [mm], moment at the ground [N·mm], stress ratio, depth there is and
-    wanted [mm], force [N].
+    """The post of a bed that takes most: on which side, how much wall it stands for [mm], force [N] and
+    moment [N·mm] at the ground, stress ratio, what is left of its depth in a housing [mm]; how deep it
+    stands and wants to stand [mm]. `alone`: without it the wall would not hold from corner to corner.
     """
 
     case: PostAlone
+    side: str
+    bay: float
     moment: float
     stress_ratio: float
+    left: float
     wanted: float
     force: float
+    alone: bool
+
+    @property
+    def deep_enough(self) -> bool:
+        """Whether the ground holds it, or the wall holds without it."""
+        return not self.alone or self.wanted <= self.case.below + 1.0
+
+    @property
+    def holds(self) -> bool:
+        """Whether it neither bends too far nor leans out."""
+        return self.stress_ratio <= 1.0 + 1e-9 and self.deep_enough
 
 
-@checks(PostAlone)
-def check_post(case: PostAlone, loaded: Loaded) -> PostCheck:
-    """The post as a pole in the ground that alone holds its bay of wall."""
-    wood, _ = loaded.wood(case.stock)
-    push = loaded.push
-    moment = post_moment(case.bay, loaded.depth, push.top, push.slope)
-    bending = wood.fb_mpa * factor("duration") * factor("wet_bending")
-    force = push.total(loaded.depth / 1000) * case.bay
+def check_posts(case: PostAlone, sides: Iterable[Side], loaded: Loaded) -> PostCheck | None:
+    """The post that takes most, of all that stand in the ground between the corners; None where there is
+    none.
+    """
+    found = [
+        _check(case, side, post, answer, loaded)
+        for side in sides
+        for post, answer in zip(side.wall.posts, side.answer.uprights, strict=False)
+        if post.grounded and post.ply.stock
+    ]
+    return max(found, key=lambda p: (not p.deep_enough, p.stress_ratio), default=None)
+
+
+def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, loaded: Loaded) -> PostCheck:
+    wood, _ = loaded.wood(post.ply.stock)
+    force, base = sum(answer.force), sum(answer.moment)
+    moment = max(base, sum(answer.above))
+    strength = bending_strength(wood, post.ply.breadth, post.left)
+    marks = side.wall.supports
+    near = [b - a for a, b in itertools.pairwise(marks) if post.at in (a, b)]
     return PostCheck(
         case=case,
+        side=side.wall.side,
+        bay=sum(near) / 2,
         moment=moment,
-        stress_ratio=moment / rectangle(case.breadth, case.depth).modulus / bending,
-        wanted=embedment(force, moment / force if force else 0.0, case.held_width),
+        stress_ratio=moment / rectangle(post.ply.breadth, post.left).modulus / strength,
+        left=post.left,
+        wanted=embedment(force, base / force if force else 0.0, case.held_width),
         force=force,
+        alone=not side.as_a_box,
     )
 
 
 def post_moment(spacing: float, depth: float, top: float, slope: float) -> float:
-    """Moment at the ground [N·mm] of a post that holds `spacing` [mm] of wall under soil `depth` [mm] deep.
+    """Moment at the ground [N·mm] of a post that alone holds `spacing` [mm] of wall under soil `depth` [mm]
+    deep.
 
     M = s·(slope·h³/6 + top·h²/2), top [kPa] the push at the surface, slope [kPa/m]. Source: statics of a
     cantilever.
@@ -54,54 +94,81 @@ def post_moment(spacing: float, depth: float, top: float, slope: float) -> float
     return s * (slope * h**3 / 6 + top * h**2 / 2) * 1e6
 
 
-def embedment(force: float, height: float, width: float, bearing: float | None = None) -> float:
-    """Depth [mm] that a post wants in the ground: International Building Code §1807.3.2.1, not
-    constrained (from memory).
+def held_by_ground(below: float, height: float, width: float, cohesion: float | None = None) -> float:
+    """The force [N] at a `height` over the ground that tips a short stiff post `below` in it, `width` wide
+    [mm].
 
-    d = ½A·(1 + √(1 + 4.36h/A)), A = 2.34·P/(S₁·b): force P [N] at `height` h [mm] over the ground,
-    `width` b [mm], S₁ the soil's `bearing` [kPa/m] at a third of d; solved by repetition since S₁ grows
-    with d.
+    Loose ground: 3·Kp·γ·z over the width, turning about the toe: P = ½γ·b·L³·Kp / (e + L). What makes the
+    ground stand in a spade-cut hole adds 3·2c·√Kp, even over the depth, turning where both balance. Source:
+    B. Broms (1964), short piles with a free head in cohesionless soil (from memory); the cohesion added is
+    ours, with the same three widths.
+    """
+    kp = tan(radians(45 + factor("ground_friction") / 2)) ** 2
+    deep, arm, b = below / 1000, height / 1000, width / 1000
+    if deep <= 0:
+        return 0.0
+    loose = 0.5 * factor("ground_weight") * b * deep**3 * kp / (arm + deep)
+    c = factor("ground_cohesion") if cohesion is None else cohesion
+    turn = -arm + (arm**2 + deep * arm + deep**2 / 2) ** 0.5
+    stuck = 3 * 2 * c * kp**0.5 * b * (2 * turn - deep)
+    return float(loose + stuck) * 1000
+
+
+def embedment(force: float, height: float, width: float) -> float:
+    """Depth [mm] at which the ground holds a post under a `force` [N] at a `height` over it, `width` wide
+    [mm], with a margin for one that may lean a little.
     """
     if force <= 0:
         return 0.0
-    per_metre = factor("lateral_bearing") if bearing is None else bearing
-    p, h, b = force / 1000, height / 1000, width / 1000
-    low, high = 1e-3, 20.0
-    for _ in range(80):
-        d = (low + high) / 2
-        a = 2.34 * p / (per_metre * min(d / 3, 3.66) * b)
-        wanted = 0.5 * a * (1 + sqrt(1 + 4.36 * h / a))
-        low, high = (d, high) if wanted > d else (low, d)
-    return (low + high) / 2 * 1000
+    low, high = 0.0, DEEPEST_MM
+    for _ in range(40):
+        middle = (low + high) / 2
+        enough = held_by_ground(middle, height, width) >= factor("ground_safety") * force
+        low, high = (low, middle) if enough else (middle, high)
+    return high
 
 
 def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
     """How a post's moment [N·m] and the depth it wants [mm] came about."""
+    housed = (
+        "" if found.left >= found.case.depth - 1 else f"; a housing leaves {show.length(found.left)} of it"
+    )
+    held = (
+        "without it the wall would not hold from corner to corner"
+        if found.alone
+        else "the wall would hold from corner to corner without it"
+    )
     return {
         "moment_nm": Worked(
             amount=found.moment / 1000,
             unit="N·m",
             working=(
-                f"{show.length(found.case.bay)} of wall, {found.force:.0f} N in all:"
-                f" M = s·(K·γ·h³/6 + K·q·h²/2) = {found.moment / 1000:.0f} N·m"
+                f"{show.length(found.bay)} of {found.side} lean on it with {found.force:.0f} N:"
+                f" {found.moment / 1000:.0f} N·m where it bends most{housed}"
             ),
-            assumptions=["the post alone holds its share, as a cantilever", ADVICE],
+            assumptions=["boards, corners and ties take their share, by their stiffness", ADVICE],
             source=STATICS,
         ),
         "wanted_mm": Worked(
             amount=found.wanted,
             unit="mm",
             working=(
-                f"a pole held by the ground alone would want {show.length(found.wanted)}; your school gives"
-                f" {show.length(found.case.below)}"
+                f"{found.force:.0f} N at {show.length(_lever(found))} over the ground,"
+                f" {show.length(found.case.held_width)} wide in it, with a margin of"
+                f" {factor('ground_safety'):g}: {show.length(found.wanted)}; it stands"
+                f" {show.length(found.case.below)} deep; {held}"
             ),
             assumptions=[
                 (
-                    "corners, caps, ties and the bottom board on the ground share the push, which this"
-                    " formula leaves out"
+                    f"firm ground, {factor('ground_weight'):g} kN/m³, friction"
+                    f" {factor('ground_friction'):g}°, cohesion {factor('ground_cohesion'):g} kPa"
                 ),
                 ADVICE,
             ],
-            source="International Building Code §1807.3.2.1 (from memory)",
+            source="Broms (1964), short piles (from memory)",
         ),
     }
+
+
+def _lever(found: PostCheck) -> float:
+    return found.moment / found.force if found.force else 0.0

@@ -52,16 +52,17 @@ class Push:
         return self.top * depth + self.slope * depth**2 / 2
 
 
-def push_of(loads: Loads) -> Push:
-    """The push by the school and the soil chosen."""
+def push_of(loads: Loads, unit_weight: float) -> Push:
+    """The push by the school chosen, of soil of a `unit_weight` [kN/m³] where the gardener says no other."""
+    weight = unit_weight if loads.unit_weight is None else loads.unit_weight
     schools: dict[Literal["at_rest", "active"], float] = {
         "at_rest": at_rest(loads.friction),
         "active": active(loads.friction),
     }
     k = schools[loads.school]
     if loads.waterlogged:
-        return Push(k, max(0.0, loads.unit_weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)
-    return Push(k, loads.unit_weight, loads.on_top)
+        return Push(k, max(0.0, weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)
+    return Push(k, weight, loads.on_top)
 
 
 def push_worked(push: Push, depth: float, loads: Loads) -> Worked:

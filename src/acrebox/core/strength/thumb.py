@@ -12,7 +12,8 @@ def rule_for(member: Bent, spans: Iterable[Span]) -> float | None:
     case = member.case
     if not (isinstance(case, WallAlong) and case.by_rule):
         return None
-    return next((s.rule for s in spans if s.side == case.side and s.between == case.between), None)
+    on_studs = case.between == "studs"
+    return next((s.rule for s in spans if s.side == case.side and (s.between == "studs") == on_studs), None)
 
 
 def beside_the_rule(member: Bent, rule: float | None, show: Printer) -> str:

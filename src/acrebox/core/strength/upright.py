@@ -12,11 +12,13 @@ def check_upright(case: Upright, loaded: Loaded) -> Bent:
     which is safe.
     """
     push, strip = loaded.push, case.strip / 1000
-    even, grown = push.top * strip, push.slope * loaded.depth / 1000 * strip
     one, growing = even_load(1), growing_load()
-    load = even + grown
-    moment, bow = one.moment, one.deflection
-    if load > 0:
-        moment = (even * one.moment + grown * growing.moment) / load
-        bow = (even * one.deflection + grown * growing.deflection) / load
-    return bent(case, loaded, spans=1, load=load, moment_share=moment, bow_share=bow)
+    return bent(
+        case,
+        loaded,
+        spans=1,
+        lasting=push.slope * loaded.depth / 1000 * strip,
+        passing=push.top * strip,
+        moment=(growing.moment, one.moment),
+        bow=(growing.deflection, one.deflection),
+    )

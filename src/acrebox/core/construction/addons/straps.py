@@ -43,10 +43,10 @@ def _round(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
     pull = Pull(
         side="",
         what="strap",
-        length=min(bed.inner.size) / 2,
+        length=max(side.length for side in bed.inner.sides) / 2,
         share=1.0,
         count=straps.count,
-        words="{push:.2f} kN/m × {length:.2f} m, half the width, ÷ {count}",
+        words="{push:.2f} kN/m × {length:.2f} m, half the longest side, ÷ {count}",
     )
     strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
     return bed.adding(goods=[strap], loads=[pull])

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Joint, Part, Pull, stick
+from acrebox.core.assembly import Assembly, Joint, Part, stick
 from acrebox.core.construction.clearance import clash
 from acrebox.core.construction.joining import contact_height, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
@@ -59,7 +59,7 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         )
         for tie, met in touching_pairs(made, bed.parts)
     ]
-    return bed.adding(made, joints, [stock.used], loads=[_pull(bed, made, levels[0])])
+    return bed.adding(made, joints, [stock.used])
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -135,17 +135,6 @@ def _beside_a_post(bed: Assembly, side: Side, at: float, half: float) -> float:
     flanks = [edge for p in inside for a, b in [side.reach(p.body)] for edge in (a - half, b + half)]
     free = [edge for edge in flanks if half <= edge <= side.length - half]
     return min(free, key=lambda edge: abs(edge - at), default=at)
-
-
-def _pull(bed: Assembly, made: list[Part], top: float) -> Pull:
-    """The pull in one of the ties of the longest side."""
-    side = max(bed.outline.sides, key=lambda s: s.length)
-    first = made[0].side
-    count = max(1, sum(p.side == first and abs(p.body.bounds[0][2] - top) < 1.0 for p in made))
-    words = "a third of {push:.2f} kN/m × {length:.2f} m of wall"
-    return Pull(
-        side=side.name, what="cross tie", length=side.length / (count + 1), share=1 / 3, count=1, words=words
-    )
 
 
 def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) -> Part:
