@@ -20,7 +20,7 @@ def strength_of(seen: Seen) -> StrengthPlan:
     return StrengthPlan(
         push_kpa=push.amount,
         school=loads.school,
-        holds=check.holds,
+        holds=check.holds and not any(f.trouble == "short" for f in seen.fixings),
         members=[_member(m, seen) for m in check.members],
         posts=_posts(seen),
         ties=[TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words) for t in check.ties],
@@ -96,7 +96,7 @@ STRENGTH = register(
     Chapter(
         key="strength",
         stage="shape",
-        reads=("show", "assembly", "strength_check", "design.loads"),
+        reads=("show", "assembly", "strength_check", "fixed", "design.loads"),
         work=strength_of,
         model=StrengthPlan,
     )

@@ -1,6 +1,6 @@
 """What bends: a member's stiffness and strength, its bow and stress, and how far it could span."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from acrebox.core.assembly import Upright, WallAlong
@@ -43,10 +43,8 @@ class Bent:
         return self.bow <= self.allowed + 1e-9 and self.stress_ratio <= 1.0 + 1e-9
 
 
-def allowed_bow(span: float, sheet: bool = False) -> float:
-    """The bow that is not seen yet over a span [mm]; sheet may bulge more. Source: common practice."""
-    if sheet:
-        return span / factor("sheet_bow_share")
+def allowed_bow(span: float) -> float:
+    """The bow that is not seen yet over a span [mm]. Source: common practice."""
     return min(factor("most_bow"), span / factor("bow_share"))
 
 
@@ -63,25 +61,25 @@ def bent(
     """Work out a member under its `lasting` and its `passing` load [N/mm], whose moments are shares of wL²
     and whose bows are shares of wL⁴/EI. Only what lasts makes timber creep.
     """
-    taken = _taken(case, loaded)
+    taken, span = _taken(case, loaded), case.span
     stiff = taken.stiffness * taken.section.inertia
-
-    def bows(span: float) -> float:
-        return span**4 * (taken.creep * bow[0] * lasting + bow[1] * passing) / stiff
-
-    def ratio(span: float) -> float:
-        return span**2 * (moment[0] * lasting + moment[1] * passing) / taken.section.modulus / taken.bending
-
-    sheet = taken.name == STEEL
+    strong = taken.section.modulus * taken.bending
     return _made(
         case,
         taken,
         spans,
         lasting + passing,
-        bow=bows,
-        ratio=ratio,
-        allowed=lambda span: allowed_bow(span, sheet),
+        bow=span**4 * (taken.creep * bow[0] * lasting + bow[1] * passing) / stiff,
+        ratio=span**2 * (moment[0] * lasting + moment[1] * passing) / strong,
+        limits=_limits(span, taken.name == STEEL),
     )
+
+
+def _limits(span: float, sheet: bool = False) -> list[tuple[float, int]]:
+    """The bows that are not seen yet over a span [mm], each with the power of the span that it grows with."""
+    if sheet:
+        return [(span / factor("sheet_bow_share"), 1)]
+    return [(factor("most_bow"), 0), (span / factor("bow_share"), 1)]
 
 
 def bent_in_grid(
@@ -107,19 +105,14 @@ def bent_in_grid(
     )
     span = case.span
     # The whole wall from corner to corner, and the piece between two of its supports: the worse one counts.
-    lines = [(found.bow, supports[-1] - supports[0]), (found.between(supports), span)]
-    bows = [(taken.creep * lasting + passing, allowed_bow(over)) for (lasting, passing), over in lines]
-    bow, allowed = max(bows, key=lambda pair: pair[0] / pair[1])
-    whole_wall = allowed_bow(supports[-1] - supports[0])
-    return _made(
-        case,
-        taken,
-        case.spans,
-        sum(load),
-        bow=lambda other: bow * (other / span) ** 4,
-        ratio=lambda other: stress * (other / span) ** 2,
-        allowed=lambda other: min(whole_wall, allowed * other / span) if other < span else allowed,
-    )
+    length = supports[-1] - supports[0]
+    lines = [
+        (found.bow, [(allowed_bow(length), 1 if len(supports) == 2 else 0)]),
+        (found.between(supports), _limits(span)),
+    ]
+    bows = [(taken.creep * lasting + passing, limits) for (lasting, passing), limits in lines]
+    bow, limits = max(bows, key=lambda one: one[0] / min(allowed for allowed, _ in one[1]))
+    return _made(case, taken, case.spans, sum(load), bow=bow, ratio=stress, limits=limits)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -162,9 +155,9 @@ def _made(
     spans: int,
     load: float,
     *,
-    bow: Callable[[float], float],
-    ratio: Callable[[float], float],
-    allowed: Callable[[float], float],
+    bow: float,
+    ratio: float,
+    limits: Sequence[tuple[float, int]],
 ) -> Bent:
     return Bent(
         case=case,
@@ -175,20 +168,25 @@ def _made(
         section=taken.section,
         stiffness=taken.stiffness,
         bending=taken.bending,
-        bow=bow(case.span),
-        allowed=allowed(case.span),
-        stress_ratio=ratio(case.span),
-        longest=_longest(lambda span: bow(span) <= allowed(span) + 1e-9 and ratio(span) <= 1.0 + 1e-9),
+        bow=bow,
+        allowed=min(allowed for allowed, _ in limits),
+        stress_ratio=ratio,
+        longest=_longest(case.span, bow, ratio, limits),
     )
 
 
-def _longest(holds: Callable[[float], bool]) -> float:
-    """The longest span [mm] at which neither the bow nor the stress is over what is allowed."""
-    low, high = 1.0, LONGEST_MM
-    for _ in range(40):
-        middle = (low + high) / 2
-        low, high = (middle, high) if holds(middle) else (low, middle)
-    return low
+def _longest(span: float, bow: float, ratio: float, limits: Sequence[tuple[float, int]]) -> float:
+    """The longest span [mm] at which neither the bow nor the stress is over what is allowed.
+
+    A bow grows with the fourth power of the span and a stress with its square; `limits` are bows allowed at
+    this span [mm], and the power of the span that they grow with.
+    """
+    far = [LONGEST_MM]
+    if ratio > 0:
+        far.append(span * ratio**-0.5)
+    if bow > 0:
+        far += [span * (allowed / bow) ** (1 / (4 - power)) for allowed, power in limits]
+    return min(far)
 
 
 def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:

@@ -239,7 +239,9 @@ class _Solution:
                     matrix[b, a] -= spring
 
     def _solved(self, matrix: Floats, force: Floats) -> Floats:
-        free = np.setdiff1d(np.arange(self.count), [*self.held, *self.fixed])
+        loose = np.ones(self.count, bool)
+        loose[[*self.held, *self.fixed]] = False
+        free = np.flatnonzero(loose)
         moved = np.zeros_like(force)
         if len(free):
             moved[free] = np.linalg.solve(matrix[np.ix_(free, free)], force[free])

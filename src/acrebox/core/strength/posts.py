@@ -13,7 +13,7 @@ from acrebox.core.strength.factors import factor
 from acrebox.core.strength.grid import UprightAnswer
 from acrebox.core.strength.registry import Loaded
 from acrebox.core.strength.sections import rectangle
-from acrebox.core.strength.sides import Side
+from acrebox.core.strength.sides import Side, holds_as_a_box
 from acrebox.core.strength.sources import ADVICE, STATICS
 from acrebox.core.strength.walls import WallPost
 from acrebox.core.strength.wood import bending_strength
@@ -26,7 +26,8 @@ DEEPEST_MM = 4000.0
 class PostCheck:
     """The post of a bed that takes most: on which side, how much wall it stands for [mm], force [N] and
     moment [N·mm] at the ground, stress ratio, what is left of its depth in a housing [mm]; how deep it
-    stands and wants to stand [mm]. `alone`: without it the wall would not hold from corner to corner.
+    stands and wants to stand [mm]. `alone`: it wants to stand deeper, and without it the wall would not hold
+    from corner to corner.
     """
 
     case: PostAlone
@@ -54,13 +55,21 @@ def check_posts(case: PostAlone, sides: Iterable[Side], loaded: Loaded) -> PostC
     """The post that takes most, of all that stand in the ground between the corners; None where there is
     none.
     """
-    found = [
-        _check(case, side, post, answer, loaded)
+    standing = [
+        (side, post, answer)
         for side in sides
         for post, answer in zip(side.wall.posts, side.answer.uprights, strict=False)
         if post.grounded and post.ply.stock
     ]
-    return max(found, key=lambda p: (not p.deep_enough, p.stress_ratio), default=None)
+    if not standing:
+        return None
+    # The one that bends most, and the one that most tips: mostly the same.
+    worst = {
+        max(range(len(standing)), key=lambda n: max(sum(standing[n][2].moment), sum(standing[n][2].above))),
+        max(range(len(standing)), key=lambda n: sum(standing[n][2].moment)),
+    }
+    found = [_check(case, *standing[n], loaded) for n in sorted(worst)]
+    return max(found, key=lambda p: (not p.deep_enough, p.stress_ratio))
 
 
 def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, loaded: Loaded) -> PostCheck:
@@ -70,6 +79,7 @@ def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, l
     strength = bending_strength(wood, post.ply.breadth, post.left)
     marks = side.wall.supports
     near = [b - a for a, b in itertools.pairwise(marks) if post.at in (a, b)]
+    wanted = embedment(force, base / force if force else 0.0, case.held_width)
     return PostCheck(
         case=case,
         side=side.wall.side,
@@ -77,9 +87,9 @@ def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, l
         moment=moment,
         stress_ratio=moment / rectangle(post.ply.breadth, post.left).modulus / strength,
         left=post.left,
-        wanted=embedment(force, base / force if force else 0.0, case.held_width),
+        wanted=wanted,
         force=force,
-        alone=not side.as_a_box,
+        alone=wanted > case.below and not holds_as_a_box(side, loaded),
     )
 
 
@@ -133,11 +143,13 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
     housed = (
         "" if found.left >= found.case.depth - 1 else f"; a housing leaves {show.length(found.left)} of it"
     )
-    held = (
-        "without it the wall would not hold from corner to corner"
-        if found.alone
-        else "the wall would hold from corner to corner without it"
-    )
+    held = ""
+    if found.wanted > found.case.below:
+        held = (
+            "; without it the wall would not hold from corner to corner"
+            if found.alone
+            else "; the wall would hold from corner to corner without it"
+        )
     return {
         "moment_nm": Worked(
             amount=found.moment / 1000,
@@ -156,7 +168,7 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
                 f"{found.force:.0f} N at {show.length(_lever(found))} over the ground,"
                 f" {show.length(found.case.held_width)} wide in it, with a margin of"
                 f" {factor('ground_safety'):g}: {show.length(found.wanted)}; it stands"
-                f" {show.length(found.case.below)} deep; {held}"
+                f" {show.length(found.case.below)} deep{held}"
             ),
             assumptions=[
                 (

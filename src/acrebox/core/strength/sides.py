@@ -19,14 +19,11 @@ RIGID = 1e13
 
 @dataclass(frozen=True, kw_only=True)
 class Side:
-    """A side as worked out: its wall, its pieces, what its posts and its stops take; whether it would hold
-    from corner to corner as a box, with its posts only tying it together.
-    """
+    """A side as worked out: its wall, its pieces, what its posts and its stops take."""
 
     wall: Wall
     members: tuple[Bent, ...]
     answer: Answer
-    as_a_box: bool
 
 
 def check_side(wall: Wall, loaded: Loaded) -> Side:
@@ -62,12 +59,16 @@ def _check(wall: Wall, key: _Key) -> Side:
     loads = beam_loads(wall, loaded)
     answer = solve(grid_of(wall, loads, loaded))
     members = _members(wall, loads, answer, loaded)
-    as_a_box = False
-    if any(p.grounded for p in wall.posts):
-        loose = replace(wall, posts=tuple(replace(p, grounded=False) for p in wall.posts))
-        box = solve(grid_of(loose, loads, loaded))
-        as_a_box = all(m.holds for m in _members(loose, loads, box, loaded))
-    return Side(wall=wall, members=members, answer=answer, as_a_box=as_a_box)
+    return Side(wall=wall, members=members, answer=answer)
+
+
+def holds_as_a_box(side: Side, loaded: Loaded) -> bool:
+    """Whether a side would hold from corner to corner, with its posts only tying it together."""
+    wall = side.wall
+    loose = replace(wall, posts=tuple(replace(p, grounded=False) for p in wall.posts))
+    loads = beam_loads(wall, loaded)
+    answer = solve(grid_of(loose, loads, loaded))
+    return all(m.holds for m in _members(loose, loads, answer, loaded))
 
 
 def beam_loads(wall: Wall, loaded: Loaded) -> list[tuple[float, float]]:
