@@ -18,6 +18,7 @@ from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.measure.printing import System
 from acrebox.core.plan import (
     ASSEMBLY,
+    INSIDE,
     OUTSIDE,
     STRENGTH_CHECK,
     TOTALS,
@@ -38,6 +39,8 @@ CLOSEST_MM = 450.0
 """Posts closer than this are a palisade: common practice."""
 DEAREST = 0.5
 """No remedy costs more than this share of the bed itself."""
+ROOM = 0.01
+"""A share of the soil under which a change of it is not worth a word."""
 STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
 IMPERIAL = {"tie": "spruce-2x4", "cap": "2x6"}
 METRIC = {"tie": "larch-45x70", "cap": "larch-27x145"}
@@ -53,6 +56,7 @@ class Remedy(BaseModel):
 
     words: str
     answers: list[str]
+    changes: list[str]
     whole: bool
     cost: float
     sticks: int
@@ -86,6 +90,7 @@ def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
                 Remedy(
                     words=attempt.words,
                     answers=gone,
+                    changes=_changes(before, after),
                     whole=not left & set(STRONG),
                     cost=cost,
                     sticks=after[TOTALS].sticks - before[TOTALS].sticks,
@@ -126,6 +131,18 @@ def _worst(check: StrengthCheck) -> float:
     return max(uses, default=0.0)
 
 
+def _changes(before: Plan, after: Plan) -> list[str]:
+    """What else a remedy changes of the bed: its height, its room, its soil."""
+    show, said = before.show, []
+    taller = after[OUTSIDE].height_mm - before[OUTSIDE].height_mm
+    if abs(taller) > 1.0:
+        said.append(f"the bed stands {show.length(abs(taller))} {'higher' if taller > 0 else 'lower'}")
+    room = after[INSIDE].volume_l - before[INSIDE].volume_l
+    if abs(room) > ROOM * before[INSIDE].volume_l:
+        said.append(f"it holds {show.volume(abs(room))} {'more' if room > 0 else 'less'} soil")
+    return said
+
+
 def _alarms(plan: Plan) -> set[str]:
     return {w.code for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None}
 
@@ -156,6 +173,14 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
         cap = {"board": usual["cap"], "overhang": "20 mm"}
         yield _Try("A cap board along the top", _with(document, "add_ons.cap", cap))
     yield from _thicker(document, plan, catalogue())
+    yield from _lower(document)
+
+
+def _lower(document: Document) -> Iterator[_Try]:
+    """One course less, said as what it is."""
+    courses = document.get("courses")
+    if isinstance(courses, int) and courses > 1:
+        yield _Try(f"{courses - 1} courses instead of {courses}", {**document, "courses": courses - 1})
 
 
 def _closer(document: Document, plan: Plan) -> Iterator[_Try]:

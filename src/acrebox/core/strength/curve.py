@@ -9,6 +9,7 @@ from acrebox.core.strength.bending import Bent
 
 DRAWN_TIMES = 10.0
 STEPS = 12
+MOST_DRAWN = 4
 
 
 def bow_curve(side: Side, marks: Sequence[float], worst: Bent) -> list[tuple[float, float]]:
@@ -20,7 +21,8 @@ def bow_curve(side: Side, marks: Sequence[float], worst: Bent) -> list[tuple[flo
     points = []
     for a, b in pairwise(supports):
         # A shorter bay of the same board bows by the fourth power of its length.
-        bow = worst.bow * min(1.0, ((b - a) / worst.case.span) ** 4) * DRAWN_TIMES
+        bow = min(worst.bow * ((b - a) / worst.case.span) ** 4, worst.bow) * DRAWN_TIMES
+        bow = min(bow, (b - a) / MOST_DRAWN)  # what hangs loose would leave the sheet
         points += [
             side.place(a + (b - a) * n / STEPS, -bow * sin(pi * n / STEPS), 0.0)[:2] for n in range(STEPS + 1)
         ]

@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 Floats = NDArray[np.float64]
-HINGE = 1e-3
+HINGE = 1e-2
 """How stiff a joint is that nothing bridges, as a share of its beam."""
 INSIDE = np.linspace(0.0, 1.0, 9)
 """Where along an element its bow and its moment are looked at, as shares of it."""

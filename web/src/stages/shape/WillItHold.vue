@@ -42,7 +42,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
       <p v-if="tried !== open" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
       <ul v-else>
-        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">answers {{ r.answers.join(', ') }}</span></li>
+        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">{{ r.whole ? 'brings all of it right' : `answers ${r.answers.join(', ')}` }}{{ r.changes.length ? `; ${typeset(r.changes.join(', '))}` : '' }}</span></li>
       </ul>
     </div>
     <n-table size="small" :bordered="false">
@@ -56,8 +56,8 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
         </tr>
       </tbody>
     </n-table>
-    <p v-if="strength.posts">Posts hold <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall each: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> at the ground, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what they take. A pole alone would want <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth of a pole by formula" /> in the ground; the school gives <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>, since corners and boards share the push.</p>
-    <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span>: {{ t.words }}.</p>
+    <p v-if="strength.posts">The post of {{ strength.posts.side }} that takes most has <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall leaning on it: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> where it bends most, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what it takes. It wants <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth that a post wants" /> in the ground and has <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>.</p>
+    <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span> at most: {{ t.words }}<template v-if="t.takes_n">; its ends take <span class="figures">{{ (t.takes_n / 1000).toFixed(2) }} kN</span></template>.</p>
     <GroupFold v-if="loads" :group="loads" class="no-print" unset="as usual for wet soil" />
   </section>
 </template>
