@@ -86,9 +86,14 @@ STRENGTH_CHECK = register(
     Chapter(
         key="strength_check",
         stage="shape",
-        reads=("assembly", "layers", "design.loads"),
+        reads=("assembly", "layers", "fixed", "design.loads"),
         work=lambda seen: check_strength(
-            seen.assembly, seen.design.loads, seen.book, seen.layers[-1].top, wet_weight(seen.layers)
+            seen.assembly,
+            seen.design.loads,
+            seen.book,
+            seen.layers[-1].top,
+            wet_weight(seen.layers),
+            max((f.each[0] for f in seen.fixings if f.kind == "tie"), default=0),
         ),
     )
 )

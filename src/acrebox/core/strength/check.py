@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from acrebox.core.assembly import Assembly, PostAlone
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
-from acrebox.core.fixing import fixings_of
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength.bending import Bent
 from acrebox.core.strength.posts import PostCheck, check_posts
@@ -37,7 +36,7 @@ class StrengthCheck:
 
 
 def check_strength(
-    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float
+    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float, tie_screws: int = 0
 ) -> StrengthCheck:
     """Work out every load case of a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³], where
     the gardener does not say another.
@@ -51,7 +50,6 @@ def check_strength(
     sides = tuple(check_side(wall, loaded) for wall in walls_of(bed))
     found = [check(case, loaded) for case in bed.loads if not isinstance(case, PostAlone)]
     post = next((case for case in bed.loads if isinstance(case, PostAlone)), None)
-    screws = max((fixings_of(j) for j in bed.joints if j.kind == "tie"), default=0)
     return StrengthCheck(
         push=loaded.push,
         depth=depth,
@@ -61,7 +59,7 @@ def check_strength(
             *(f for f in found if isinstance(f, Bent)),
         ),
         posts=check_posts(post, sides, loaded) if post else None,
-        ties=(*check_ties(bed, sides, screws), *(f for f in found if isinstance(f, TieCheck))),
+        ties=(*check_ties(bed, sides, tie_screws), *(f for f in found if isinstance(f, TieCheck))),
     )
 
 
