@@ -12,6 +12,7 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.assembly import UsedTimber
+from acrebox.core.data import read_as
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.convert import MM_PER_INCH
@@ -166,21 +167,39 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
     if design.add_ons.ties is None:
         ties = {"stock": usual["tie"], "levels": "top_and_bottom"}
         yield _Try("Cross ties by the rule, top and bottom", _with(document, "add_ons.ties", ties))
-        yield _Try(
-            "One cross tie a side, top and bottom", _with(document, "add_ons.ties", {**ties, "count": 1})
-        )
+        for count, words in ((1, "One cross tie"), (2, "Two cross ties"), (3, "Three cross ties")):
+            more = _with(document, "add_ons.ties", {**ties, "count": count})
+            yield _Try(f"{words} a side, top and bottom", more)
     if design.add_ons.cap is None:
         cap = {"board": usual["cap"], "overhang": "20 mm"}
         yield _Try("A cap board along the top", _with(document, "add_ons.cap", cap))
+    yield from _switched(document)
     yield from _thicker(document, plan, catalogue())
     yield from _lower(document)
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Switch:
+    field: str
+    to: str
+    words: str
+    source: str
+
+
+def _switched(document: Document) -> Iterator[_Try]:
+    """Another answer to a question that this construction asks."""
+    for switch in read_as(list[_Switch], "remedies", "switches.toml", "switch"):
+        now = document["construction"].get(switch.field)
+        if now is not None and not str(now).startswith("posts") and now != switch.to:
+            yield _Try(switch.words, _with(document, f"construction.{switch.field}", switch.to))
 
 
 def _lower(document: Document) -> Iterator[_Try]:
     """One course less, said as what it is."""
     courses = document.get("courses")
     if isinstance(courses, int) and courses > 1:
-        yield _Try(f"{courses - 1} courses instead of {courses}", {**document, "courses": courses - 1})
+        fewer = f"{courses - 1} course{'s' if courses > 2 else ''}"
+        yield _Try(f"{fewer} instead of {courses}", {**document, "courses": courses - 1})
 
 
 def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
