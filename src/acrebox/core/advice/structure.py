@@ -33,7 +33,7 @@ def bow(seen: Seen) -> Iterator[Finding]:
         limits = [m.case.limit_field for m in here if m.case.limit_field]
         fine = bool(here) and all(m.holds for m in here)
         beside = (
-            f" Worked out for your soil it bows {max(m.bow for m in here):.1f} mm, within bounds."
+            f" Worked out for your soil it bows {show.length(max(m.bow for m in here))}, within bounds."
             if fine
             else ""
         )
@@ -68,7 +68,7 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
             failing.setdefault(m.case.what, []).append(m)
     for what, members in failing.items():
         worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
-        bows = f"bows {worst.bow:.0f} mm (seen from {worst.allowed:.0f} mm on)"
+        bows = f"bows {show.length(worst.bow)} (seen from {show.length(worst.allowed)} on)"
         what_takes = "sheet steel" if worst.species == STEEL else "wet timber"
         stressed = f"is stressed to {worst.stress_ratio:.0%} of what {what_takes} takes"
         if worst.bow > worst.case.span / 4:

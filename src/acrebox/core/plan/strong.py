@@ -76,9 +76,8 @@ def _curves(seen: Seen) -> list[BowCurve]:
     for side in seen.assembly.outline.sides:
         found = next((s for s in seen.strength.sides if s.wall.side == side.name), None)
         if found:
-            worst = max(found.members, key=lambda m: m.bow)
-            marks = [found.wall.start + at for at in found.wall.supports]
-            curves.append(BowCurve(side=side.name, bow_mm=worst.bow, points=bow_curve(side, marks, worst)))
+            bow, points = bow_curve(side, found)
+            curves.append(BowCurve(side=side.name, bow_mm=bow, points=points))
     return curves
 
 
