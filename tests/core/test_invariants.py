@@ -172,6 +172,8 @@ def needs(document: dict[str, Any]) -> dict[str, Any]:
         "fixings": sum(f.count for f in plan.fixings),
         "cost": plan.cutting.cost,
         "round": plan.outside.perimeter_mm,
+        "bow": max((m.bow_mm for m in plan.strength.members), default=0.0),
+        "stress": max((m.stress_ratio for m in plan.strength.members), default=0.0),
     }
 
 

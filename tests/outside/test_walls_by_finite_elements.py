@@ -49,7 +49,7 @@ def model(grid: Grid, case: int) -> tuple[FEModel3D, dict[tuple[int, float], str
         chain = [names[n, upright.at] for n in order]
         for name in chain:
             node = made.nodes[name]
-            made.def_support(name, True, True, False, False, False, True)
+            made.def_support(name, True, True, False, not upright.fixed, False, True)
             assert node is not None
         if upright.fixed:
             foot = made.add_node(f"G{k}", upright.at, 0.0, 0.0)

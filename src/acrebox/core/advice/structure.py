@@ -166,6 +166,7 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
             f"A post of {posts.side} stands {show.length(posts.case.below)} in the ground, and"
             f" {posts.force:.0f} N lean on it: it wants {show.length(posts.wanted)}.",
             "Set them deeper or closer, or tie the long sides.",
+            level="stop" if posts.tips else None,
         )
 
 

@@ -3,7 +3,7 @@
 from acrebox.core.assembly.bed import Assembly
 from acrebox.core.assembly.compartment import Compartment, prism, within_walls
 from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer, with_bad_ones
-from acrebox.core.assembly.loads import LoadCase, PostAlone, Pull, Upright, WallAlong
+from acrebox.core.assembly.loads import Held, LoadCase, PostAlone, Pull, Upright, WallAlong
 from acrebox.core.assembly.parts import (
     CountedPiece,
     Part,
@@ -24,6 +24,7 @@ __all__ = [
     "Compartment",
     "CountedPiece",
     "Good",
+    "Held",
     "Joint",
     "LoadCase",
     "Part",

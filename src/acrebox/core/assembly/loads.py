@@ -61,6 +61,14 @@ class PostAlone(LoadCase):
 
 
 @dataclass(frozen=True, kw_only=True)
+class Held(LoadCase):
+    """Something that is no part but holds a side: at a place along it and at a height [mm]."""
+
+    at: float
+    z: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class Pull(LoadCase):
     """A tie or strap that holds `share` of the push on `length` [mm] of wall, one of `count` that do."""
 

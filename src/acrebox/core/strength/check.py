@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, PostAlone
+from acrebox.core.assembly import Assembly, Held, PostAlone
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue
@@ -48,7 +48,7 @@ def check_strength(
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
     loaded = Loaded(push_of(loads, unit_weight), depth, loads, book)
     sides = tuple(check_side(wall, loaded) for wall in walls_of(bed))
-    found = [check(case, loaded) for case in bed.loads if not isinstance(case, PostAlone)]
+    found = [check(case, loaded) for case in bed.loads if not isinstance(case, PostAlone | Held)]
     post = next((case for case in bed.loads if isinstance(case, PostAlone)), None)
     return StrengthCheck(
         push=loaded.push,

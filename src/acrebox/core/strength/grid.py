@@ -175,14 +175,15 @@ class _Solution:
                 chain.append((0.0, self._new(), self._new()))
                 self.fixed += chain[0][1:]
             chain += [(z, sway, self._new()) for z, sway in levels]
+            if not upright.fixed:
+                # A batten screwed twice to each piece stays plumb: the pieces would have to twist with it.
+                self.fixed += [turn for _, _, turn in chain]
             elements = []
             for (z0, w0, t0), (z1, w1, t1) in itertools.pairwise(chain):
                 elements.append((w0, t0, w1, t1))
                 self.up_stiff.append(upright.stiff)
                 self.up_length.append(max(1.0, z1 - z0))
             self.up_dofs.append(elements)
-            if not elements:
-                self.fixed.append(chain[-1][2])  # a batten on one beam does nothing
 
     @cached_property
     def _stopped(self) -> list[int]:

@@ -34,6 +34,7 @@ class PostCheck:
     side: str
     bay: float
     moment: float
+    base: float
     stress_ratio: float
     left: float
     wanted: float
@@ -44,6 +45,12 @@ class PostCheck:
     def deep_enough(self) -> bool:
         """Whether the ground holds it, or the wall holds without it."""
         return not self.alone or self.wanted <= self.case.below + 1.0
+
+    @property
+    def tips(self) -> bool:
+        """Whether the ground gives way under it, with no margin left, and the wall does not hold without."""
+        lever = self.base / self.force if self.force else 0.0
+        return self.alone and held_by_ground(self.case.below, lever, self.case.held_width) < self.force
 
     @property
     def holds(self) -> bool:
@@ -85,6 +92,7 @@ def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, l
         side=side.wall.side,
         bay=sum(near) / 2,
         moment=moment,
+        base=base,
         stress_ratio=moment / rectangle(post.ply.breadth, post.left).modulus / strength,
         left=post.left,
         wanted=wanted,

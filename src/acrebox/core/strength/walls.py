@@ -6,7 +6,7 @@ Read off the parts in place, so that every construction and every add-on is work
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
-from acrebox.core.assembly import Assembly, Part, of_role
+from acrebox.core.assembly import Assembly, Held, Part, of_role
 from acrebox.core.shape.outline import Side
 
 ALONG = {"wall board", "sleeper", "rail", "top rail", "cap board"}
@@ -94,6 +94,8 @@ def _wall(bed: Assembly, side: Side) -> Wall | None:
     rigid = [p for p in inside if p.role == "ledger post"]
     stops = [(p.at - start, beam.z) for p in rigid for beam in beams if beam.z < p.top + SAME_MM]
     stops += [(at - start, z) for at, z in _ties(bed, side) if start + SAME_MM < at < end - SAME_MM]
+    strapped = [c for c in bed.loads if isinstance(c, Held) and c.side == side.name]
+    stops += [(c.at - start, c.z) for c in strapped if start + SAME_MM < c.at < end - SAME_MM]
     return Wall(
         side=side.name,
         length=round(end - start, 4),

@@ -2,11 +2,12 @@
 
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Good, Pull
+from acrebox.core.assembly import Assembly, Good, Held, Pull
 from acrebox.core.construction.sides import facing
 from acrebox.core.design import Design, Straps
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
 
 HEIGHT = 0.75
@@ -89,4 +90,21 @@ def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
         words="{push:.2f} kN/m × {length:.2f} m of wall",
     )
     strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
-    return bed.adding(goods=[strap], loads=[pull])
+    return bed.adding(goods=[strap], loads=[pull, *_held(bed, side, met, straps.count)])
+
+
+def _held(bed: Assembly, side: Side, met: Side, count: int) -> list[Held]:
+    """Where straps hold both sides: at the posts nearest to even places along the one they run from."""
+    marks = bed.post_marks(side.name)
+    outer, other = bed.outline.sides[side.index], bed.outline.sides[met.index]
+    found = []
+    for n in range(1, count + 1):
+        at = min(marks, key=lambda mark: abs(mark - outer.length * n / (count + 1)))
+        x, y, _ = outer.place(at, 0.0, 0.0)
+        across = other.coordinates(x, y)[0]
+        z = bed.wall_top * HEIGHT
+        found += [
+            Held(side=outer.name, what="strap", at=at, z=z),
+            Held(side=other.name, what="strap", at=across, z=z),
+        ]
+    return found
