@@ -12,7 +12,8 @@ from acrebox.core.plan import plan_bed, plan_document
 from acrebox.core.remedies import remedies
 from acrebox.core.stock import Wave
 from acrebox.core.strength.beams import even_load
-from acrebox.core.strength.posts import embedment, held_by_ground, post_moment
+from acrebox.core.strength.grid import Grid, GridBeam, Upright, solve
+from acrebox.core.strength.posts import embedment, held_by_ground
 from acrebox.core.strength.sections import corrugated, rectangle
 from acrebox.core.strength.soil import push_of
 from sample import document
@@ -87,7 +88,17 @@ def test_a_post_by_hand() -> None:
     """1.2 m of wall, 0.5 m of soil, 1.2 kPa at the top, 7.5 kPa/m: 1.2·(7.5·0.125/6 + 1.2·0.25/2) =
     0.3675 kN·m.
     """
-    assert post_moment(1200, 500, 1.2, 7.5) == pytest.approx(0.3675e6)
+    strips = 50
+    each = 500 / strips
+    beams = []
+    for n in range(strips):
+        z = (n + 0.5) * each
+        push = 1.2 + 7.5 * (0.5 - z / 1000)
+        # Joined on the post, so that it takes half of the bay on either hand.
+        beams.append(GridBeam(z=z, stiff=1e9, joints=(1200.0,), loads=(push * each / 1000,)))
+    post = Upright(at=1200.0, stiff=1e16, top=500.0, fixed=True)
+    [answer] = solve(Grid(length=2400.0, beams=tuple(beams), uprights=(post,))).uprights
+    assert answer.moment[0] == pytest.approx(0.3675e6, rel=5e-3)
 
 
 @given(st.floats(100, 5000), st.floats(100, 900), st.floats(75, 300))

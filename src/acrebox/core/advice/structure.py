@@ -64,7 +64,7 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
     show = seen.show
     failing: dict[str, list[Bent]] = {}
     for m in seen.strength.members:
-        if m.bow > m.allowed * HALF or m.stress_ratio > 1.0:
+        if m.bow > m.allowed * limit("bow_noted") or m.stress_ratio > 1.0:
             failing.setdefault(m.case.what, []).append(m)
     for what, members in failing.items():
         worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
@@ -82,10 +82,6 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
             field=worst.case.limit_field or None,
             level=_level(worst),
         )
-
-
-HALF = 0.5
-"""From half of the bow that is seen on, it is worth a note."""
 
 
 def _level(worst: Bent) -> Level:
@@ -108,7 +104,7 @@ def weak_posts(seen: Seen) -> Iterator[Finding]:
     if posts and posts.stress_ratio > 1.0:
         housed = (
             f", where a housing leaves {seen.show.length(posts.left)} of it"
-            if posts.left < posts.case.depth - 1
+            if posts.left < posts.depth - 1
             else ""
         )
         yield Finding(
@@ -163,7 +159,7 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
         )
     elif posts and not posts.deep_enough:
         yield Finding(
-            f"A post of {posts.side} stands {show.length(posts.case.below)} in the ground, and"
+            f"A post of {posts.side} stands {show.length(posts.below)} in the ground, and"
             f" {posts.force:.0f} N lean on it: it wants {show.length(posts.wanted)}.",
             "Set them deeper or closer, or tie the long sides.",
             level="stop" if posts.tips else None,

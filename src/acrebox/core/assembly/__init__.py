@@ -2,8 +2,8 @@
 
 from acrebox.core.assembly.bed import Assembly
 from acrebox.core.assembly.compartment import Compartment, prism, within_walls
-from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer, with_bad_ones
-from acrebox.core.assembly.loads import Held, LoadCase, PostAlone, Pull, Upright, WallAlong
+from acrebox.core.assembly.facts import Good, Held, Joint, Span, Stance, UsedTimber, WallLayer, with_bad_ones
+from acrebox.core.assembly.loads import LoadCase, Pull, Upright, WallAlong
 from acrebox.core.assembly.parts import (
     CountedPiece,
     Part,
@@ -29,7 +29,6 @@ __all__ = [
     "LoadCase",
     "Part",
     "Piece",
-    "PostAlone",
     "Pull",
     "Role",
     "RollPiece",

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from acrebox.core.assembly.compartment import Compartment
-from acrebox.core.assembly.facts import Good, Joint, Span, Stance, UsedTimber, WallLayer
+from acrebox.core.assembly.facts import Good, Held, Joint, Span, Stance, UsedTimber, WallLayer
 from acrebox.core.assembly.loads import LoadCase
 from acrebox.core.assembly.parts import Part
 from acrebox.core.shape.cavity import Cavity, together
@@ -37,6 +37,7 @@ class Assembly:
     joints: tuple[Joint, ...] = ()
     spans: tuple[Span, ...] = ()
     loads: tuple[LoadCase, ...] = ()
+    held: tuple[Held, ...] = ()
     stance: Stance | None = None
     timbers: tuple[UsedTimber, ...] = ()
     goods: tuple[Good, ...] = ()
@@ -63,6 +64,7 @@ class Assembly:
         timbers: Sequence[UsedTimber] = (),
         goods: Sequence[Good] = (),
         loads: Sequence[LoadCase] = (),
+        held: Sequence[Held] = (),
     ) -> "Assembly":
         """The bed with more of these; what of the parts stands in a compartment takes room from its soil."""
         return replace(
@@ -72,6 +74,7 @@ class Assembly:
             timbers=(*self.timbers, *timbers),
             goods=(*self.goods, *goods),
             loads=(*self.loads, *loads),
+            held=(*self.held, *held),
             compartments=tuple(replace(c, parts=(*c.parts, *parts)) for c in self.compartments),
         )
 

@@ -36,8 +36,8 @@ class Span:
 
 @dataclass(frozen=True)
 class Stance:
-    """How the bed stands by its posts: so much of them above ground and in it [mm], and in words by which
-    school.
+    """How the bed stands by its posts: so much of them above ground and in it [mm], in words by which school,
+    and how broad they bear on the ground [mm]: 0 where they do as they are.
     """
 
     above: float
@@ -45,6 +45,16 @@ class Stance:
     school: str = ""
     drop: float = 0.0
     trimmed: bool = False
+    bears: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Held:
+    """Something that is no part but holds a side: at a place along it and at a height [mm]."""
+
+    side: str
+    at: float
+    z: float
 
 
 @dataclass(frozen=True, kw_only=True)

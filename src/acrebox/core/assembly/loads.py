@@ -48,27 +48,6 @@ class Upright(LoadCase):
 
 
 @dataclass(frozen=True, kw_only=True)
-class PostAlone(LoadCase):
-    """Posts in the ground: their section [mm] and how much of them is in it; `held_width` [mm] is how broad
-    they bear on it: their concrete, or themselves.
-    """
-
-    stock: str
-    breadth: float
-    depth: float
-    below: float
-    held_width: float
-
-
-@dataclass(frozen=True, kw_only=True)
-class Held(LoadCase):
-    """Something that is no part but holds a side: at a place along it and at a height [mm]."""
-
-    at: float
-    z: float
-
-
-@dataclass(frozen=True, kw_only=True)
 class Pull(LoadCase):
     """A tie or strap that holds `share` of the push on `length` [mm] of wall, one of `count` that do."""
 

@@ -20,6 +20,7 @@ class Role:
     hatch: str = "grain"
     hatch_cut: str = "end"
     solid: str = "timber"
+    bends: Literal["no", "along", "on_top"] = "no"
     out: float = 0.0
     up: Literal["course", "top"] | float = 0.0
     view: Literal["front", "behind", "inside"] = "front"

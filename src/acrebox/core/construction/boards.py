@@ -20,7 +20,6 @@ from acrebox.core.construction.other_stock import OtherBoards, WallStock, wall_s
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
-    alone,
     chosen_limit,
     concrete_for,
     set_posts,
@@ -159,7 +158,6 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         ),
         compartments=(within_walls(inner, courses.height, holding),),
         spans=spans,
-        loads=alone(post, foot, choice),
         stance=foot,
         timbers=(*stock.used, post.used),
         goods=concrete_for(posts, post, foot, choice.post_depth, show),

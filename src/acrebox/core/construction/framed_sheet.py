@@ -23,7 +23,6 @@ from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
     PostLine,
-    alone,
     chosen_limit,
     concrete_for,
     set_posts,
@@ -190,7 +189,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         ),
         compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
         spans=spans,
-        loads=(*loads, *alone(frame.post, foot, choice)),
+        loads=tuple(loads),
         stance=foot,
         timbers=(frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,),
         goods=(

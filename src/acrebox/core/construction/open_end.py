@@ -12,8 +12,6 @@ from acrebox.core.errors import refuse
 from acrebox.core.shape.outline import Side
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
-ON_TOP = ("top rail", "cap board")
-
 
 def leave_open(bed: Assembly, choice: Posted, strapped_round: bool) -> Assembly:
     """The bed with one end left open while it is filled: a note of what goes on last and in what order, a
@@ -24,8 +22,8 @@ def leave_open(bed: Assembly, choice: Posted, strapped_round: bool) -> Assembly:
     side = _open_side(bed, choice)
     last = [p for p in bed.parts if p.side == side.name and not p.role.post]
     ties = _ties_onto(bed, last)
-    walls = [p for p in last if p.role.name not in ON_TOP and p not in ties]
-    tops = [p for p in bed.parts if p.role.name in ON_TOP and p.side == side.name]
+    walls = [p for p in last if p.role.bends != "on_top" and p not in ties]
+    tops = [p for p in bed.parts if p.role.bends == "on_top" and p.side == side.name]
     steps = [f"last of all its {_counted(walls)}, the lowest first, as the fill rises behind them"]
     if ties:
         steps.append(f"the {_counted(ties)} that {'lands' if len(ties) == 1 else 'land'} on it")

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from functools import cache
 from math import ceil, pi, radians, sin, tan
 
-from acrebox.core.assembly import Good, Part, PostAlone, Span, Stance, role_order, stick
+from acrebox.core.assembly import Good, Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
@@ -84,6 +84,7 @@ def stance(choice: Posted, above: float, depth: PostDepth | None = None) -> Stan
         words,
         0.0 if trimmed else choice.post_drop.mm,
         trimmed,
+        school.bears_mm,
     )
 
 
@@ -279,24 +280,6 @@ def set_posts(
     check_clear([*parts, *existing], show)
     order = role_order()
     return sorted(parts, key=lambda p: order[p.role.name]), runs
-
-
-def alone(post: ChosenTimber, foot: Stance | None, choice: Posted) -> tuple[PostAlone, ...]:
-    """The load case of posts that stand in the ground."""
-    if foot is None or foot.below <= 0:
-        return ()
-    bears = _schools()[choice.post_depth].bears_mm or post.width
-    case = PostAlone(
-        side="",
-        what="post",
-        limit_field="construction.post_limit",
-        stock=post.timber.key,
-        breadth=post.width,
-        depth=post.thickness,
-        below=foot.below,
-        held_width=bears,
-    )
-    return (case,)
 
 
 def concrete_for(

@@ -52,7 +52,6 @@ from acrebox.core.construction.other_stock import OtherSleepers, WallStock, wall
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
-    alone,
     chosen_limit,
     concrete_for,
     set_posts,
@@ -230,7 +229,6 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         joints=tuple(joints),
         compartments=(within_walls(frame.inner, frame.courses.height, [*posts, *frame.there, *blocks]),),
         spans=spans,
-        loads=alone(frame.post, foot, choice),
         stance=foot,
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(

@@ -20,7 +20,6 @@ from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.panels import Boards, PanelFrame, make_panels
 from acrebox.core.construction.posts import (
     PostLine,
-    alone,
     chosen_limit,
     concrete_for,
     set_posts,
@@ -156,7 +155,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         joints=tuple(joints),
         compartments=(within_walls(face, frame.height, (*rails, *posts)),),
         spans=spans_of(runs, thick, "panels"),
-        loads=(_stave(frame), *alone(post, foot, choice)),
+        loads=(_stave(frame),),
         stance=foot,
         goods=concrete_for(posts, post, foot, choice.post_depth, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),

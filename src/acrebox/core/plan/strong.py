@@ -60,7 +60,7 @@ def _posts(seen: Seen) -> PostStrength | None:
         spacing_mm=found.bay,
         moment_nm=found.moment / 1000,
         stress_ratio=found.stress_ratio,
-        below_mm=found.case.below,
+        below_mm=found.below,
         wanted_mm=found.wanted,
         force_n=found.force,
         side=found.side,

@@ -12,7 +12,7 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.assembly import UsedTimber
-from acrebox.core.data import read_as
+from acrebox.core.data import amounts, read_as
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.convert import MM_PER_INCH
@@ -29,19 +29,14 @@ from acrebox.core.plan import (
     plan_bed,
 )
 from acrebox.core.stock import Catalogue, Timber, catalogue
-from acrebox.core.strength import Bent, StrengthCheck
+from acrebox.core.strength import POST_LIMIT, Bent, StrengthCheck
 from acrebox.core.yard import LONE, Yard
 
 STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
 """Spacings are offered in whole steps of these."""
 MOST_THICKER = 2
 MOST_PRICED = 4
-CLOSEST_MM = 450.0
-"""Posts closer than this are a palisade: common practice."""
-DEAREST = 0.5
-"""No remedy costs more than this share of the bed itself."""
-ROOM = 0.01
-"""A share of the soil under which a change of it is not worth a word."""
+FILE = ("remedies", "remedies.toml")
 STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
 IMPERIAL = {"tie": "spruce-2x4", "cap": "2x6"}
 METRIC = {"tie": "larch-45x70", "cap": "larch-27x145"}
@@ -71,6 +66,11 @@ class _Try:
     strong: bool = True
 
 
+def _amount(name: str) -> float:
+    """An amount of the data file by its name."""
+    return amounts(*FILE)[name]
+
+
 def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
     """What would bring right the watch-outs that have a remedy, whole cures first, then by cost; each one
     offered removes the watch-outs it answers and brings no other.
@@ -79,10 +79,13 @@ def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
     """
     before = plan_bed(design, yard)
     seen = _alarms(before)
-    most = DEAREST * before[TOTALS].cost
+    most = _amount("dearest") * before[TOTALS].cost
     found: list[Remedy] = []
     for attempt in _promising(before, seen, yard):
-        after = plan_bed(read_design(attempt.document), yard)
+        try:
+            after = plan_bed(read_design(attempt.document), yard)
+        except DesignError:
+            continue  # it would hold, but cannot be cut or laid
         left = _alarms(after)
         gone = sorted(seen - left)
         cost = round(after[TOTALS].cost - before[TOTALS].cost, 2)
@@ -127,7 +130,7 @@ def _worst(check: StrengthCheck) -> float:
     """How much of what is allowed the worst of a bed takes."""
     uses = [max(m.bow / m.allowed, m.stress_ratio) for m in check.members]
     if check.posts:
-        deep = check.posts.wanted / max(1.0, check.posts.case.below) if check.posts.alone else 0.0
+        deep = check.posts.wanted / max(1.0, check.posts.below) if check.posts.alone else 0.0
         uses += [check.posts.stress_ratio, deep]
     return max(uses, default=0.0)
 
@@ -139,7 +142,7 @@ def _changes(before: Plan, after: Plan) -> list[str]:
     if abs(taller) > 1.0:
         said.append(f"the bed stands {show.length(abs(taller))} {'higher' if taller > 0 else 'lower'}")
     room = after[INSIDE].volume_l - before[INSIDE].volume_l
-    if abs(room) > ROOM * before[INSIDE].volume_l:
+    if abs(room) > _amount("room") * before[INSIDE].volume_l:
         said.append(f"it holds {show.volume(abs(room))} {'more' if room > 0 else 'less'} soil")
     return said
 
@@ -188,7 +191,7 @@ class _Switch:
 
 def _switched(document: Document) -> Iterator[_Try]:
     """Another answer to a question that this construction asks."""
-    for switch in read_as(list[_Switch], "remedies", "switches.toml", "switch"):
+    for switch in read_as(list[_Switch], *FILE, "switch"):
         now = document["construction"].get(switch.field)
         if now is not None and not str(now).startswith("posts") and now != switch.to:
             yield _Try(switch.words, _with(document, f"construction.{switch.field}", switch.to))
@@ -212,18 +215,18 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
             limits.setdefault((member.case.limit_field, between), set()).update(_spans(member, plan))
     posts = check.posts
     if posts and not posts.holds:
-        wanted = limits.setdefault((posts.case.limit_field, "posts"), set())
+        wanted = limits.setdefault((POST_LIMIT, "posts"), set())
         wanted.update(_stepped(posts.bay / n, plan) for n in (1.5, 2, 3))
     show = plan.show
     for (field, what), apart in limits.items():
-        for limit in sorted((a for a in apart if a >= CLOSEST_MM), reverse=True)[:3]:
+        for limit in sorted((a for a in apart if a >= _amount("closest")), reverse=True)[:3]:
             words = f"A {what[:-1]} at least every {show.length(limit)}"
             yield _Try(words, _with(document, field, show.typed(limit)))
 
 
 def _spans(member: Bent, plan: Plan) -> set[float]:
     """Half and a third of what it spans, and as far as it could."""
-    span = member.case.span * member.spans if member.spans == 1 else member.case.span
+    span = member.case.span
     step = STEP_MM[plan.show.system]
     return {_stepped(length, plan) for length in (member.longest, span / 2 + step, span / 3 + step)}
 
@@ -255,7 +258,7 @@ def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
     """
     check = plan[STRENGTH_CHECK]
     stocks = {m.case.stock for m in check.members if not m.holds}
-    stocks |= {check.posts.case.stock} if check.posts and not check.posts.holds else set()
+    stocks |= {check.posts.stock} if check.posts and not check.posts.holds else set()
     for used in plan[ASSEMBLY].timbers:
         now = book.find_timber(used.stock)
         if now is None or used.stock not in stocks or not used.field.startswith("construction."):

@@ -3,15 +3,17 @@
 One file a load case; importing this package registers them.
 """
 
-from acrebox.core.strength import along, posts, pull, upright
+from acrebox.core.strength import along, pull, upright
 from acrebox.core.strength.bending import STEEL, Bent
 from acrebox.core.strength.check import StrengthCheck, check_strength
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.posts import PostCheck
 from acrebox.core.strength.pull import TieCheck
 from acrebox.core.strength.registry import checks
+from acrebox.core.strength.sides import POST_LIMIT
 
 __all__ = [
+    "POST_LIMIT",
     "STEEL",
     "Bent",
     "PostCheck",
@@ -21,7 +23,6 @@ __all__ = [
     "check_strength",
     "checks",
     "factor",
-    "posts",
     "pull",
     "upright",
 ]

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Held, PostAlone
+from acrebox.core.assembly import Assembly
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue
@@ -10,7 +10,7 @@ from acrebox.core.strength.bending import Bent
 from acrebox.core.strength.posts import PostCheck, check_posts
 from acrebox.core.strength.pull import TieCheck, check_ties
 from acrebox.core.strength.registry import Loaded, check
-from acrebox.core.strength.sides import Side, check_side
+from acrebox.core.strength.sides import Side, check_sides
 from acrebox.core.strength.soil import Push, push_of
 from acrebox.core.strength.walls import walls_of
 
@@ -47,9 +47,8 @@ def check_strength(
         known = ", ".join(s.key for s in book.species)
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
     loaded = Loaded(push_of(loads, unit_weight), depth, loads, book)
-    sides = tuple(check_side(wall, loaded) for wall in walls_of(bed))
-    found = [check(case, loaded) for case in bed.loads if not isinstance(case, PostAlone | Held)]
-    post = next((case for case in bed.loads if isinstance(case, PostAlone)), None)
+    sides = check_sides(walls_of(bed), loaded)
+    found = [check(case, loaded) for case in bed.loads]
     return StrengthCheck(
         push=loaded.push,
         depth=depth,
@@ -58,7 +57,7 @@ def check_strength(
             *(max(side.members, key=_use) for side in sides),
             *(f for f in found if isinstance(f, Bent)),
         ),
-        posts=check_posts(post, sides, loaded) if post else None,
+        posts=check_posts(bed.stance, sides, loaded) if bed.stance else None,
         ties=(*check_ties(bed, sides, tie_screws), *(f for f in found if isinstance(f, TieCheck))),
     )
 

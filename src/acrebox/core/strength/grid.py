@@ -291,8 +291,3 @@ class _Solution:
             base = np.abs(forces[0]) if upright.fixed else np.zeros((4, cases))
             found.append(UprightAnswer(force=tuple(base[0]), moment=tuple(base[1]), above=tuple(above)))
         return tuple(found)
-
-
-def total(values: Sequence[float]) -> float:
-    """All cases of load together."""
-    return float(sum(values))

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import radians, tan
 
-from acrebox.core.assembly import PostAlone
+from acrebox.core.assembly import Stance
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.grid import UprightAnswer
@@ -30,8 +30,11 @@ class PostCheck:
     from corner to corner.
     """
 
-    case: PostAlone
     side: str
+    stock: str
+    depth: float
+    below: float
+    bears: float
     bay: float
     moment: float
     base: float
@@ -44,13 +47,13 @@ class PostCheck:
     @property
     def deep_enough(self) -> bool:
         """Whether the ground holds it, or the wall holds without it."""
-        return not self.alone or self.wanted <= self.case.below + 1.0
+        return not self.alone or self.wanted <= self.below + 1.0
 
     @property
     def tips(self) -> bool:
         """Whether the ground gives way under it, with no margin left, and the wall does not hold without."""
         lever = self.base / self.force if self.force else 0.0
-        return self.alone and held_by_ground(self.case.below, lever, self.case.held_width) < self.force
+        return self.alone and held_by_ground(self.below, lever, self.bears) < self.force
 
     @property
     def holds(self) -> bool:
@@ -58,7 +61,7 @@ class PostCheck:
         return self.stress_ratio <= 1.0 + 1e-9 and self.deep_enough
 
 
-def check_posts(case: PostAlone, sides: Iterable[Side], loaded: Loaded) -> PostCheck | None:
+def check_posts(stance: Stance, sides: Iterable[Side], loaded: Loaded) -> PostCheck | None:
     """The post that takes most, of all that stand in the ground between the corners; None where there is
     none.
     """
@@ -75,21 +78,25 @@ def check_posts(case: PostAlone, sides: Iterable[Side], loaded: Loaded) -> PostC
         max(range(len(standing)), key=lambda n: max(sum(standing[n][2].moment), sum(standing[n][2].above))),
         max(range(len(standing)), key=lambda n: sum(standing[n][2].moment)),
     }
-    found = [_check(case, *standing[n], loaded) for n in sorted(worst)]
+    found = [_check(stance, *standing[n], loaded) for n in sorted(worst)]
     return max(found, key=lambda p: (not p.deep_enough, p.stress_ratio))
 
 
-def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, loaded: Loaded) -> PostCheck:
+def _check(stance: Stance, side: Side, post: WallPost, answer: UprightAnswer, loaded: Loaded) -> PostCheck:
     wood, _ = loaded.wood(post.ply.stock)
     force, base = sum(answer.force), sum(answer.moment)
     moment = max(base, sum(answer.above))
     strength = bending_strength(wood, post.ply.breadth, post.left)
     marks = side.wall.supports
     near = [b - a for a, b in itertools.pairwise(marks) if post.at in (a, b)]
-    wanted = embedment(force, base / force if force else 0.0, case.held_width)
+    bears = stance.bears or post.ply.breadth
+    wanted = embedment(force, base / force if force else 0.0, bears)
     return PostCheck(
-        case=case,
         side=side.wall.side,
+        stock=post.ply.stock,
+        depth=post.ply.depth,
+        below=stance.below,
+        bears=bears,
         bay=sum(near) / 2,
         moment=moment,
         base=base,
@@ -97,19 +104,8 @@ def _check(case: PostAlone, side: Side, post: WallPost, answer: UprightAnswer, l
         left=post.left,
         wanted=wanted,
         force=force,
-        alone=wanted > case.below and not holds_as_a_box(side, loaded),
+        alone=wanted > stance.below and not holds_as_a_box(side, loaded),
     )
-
-
-def post_moment(spacing: float, depth: float, top: float, slope: float) -> float:
-    """Moment at the ground [N·mm] of a post that alone holds `spacing` [mm] of wall under soil `depth` [mm]
-    deep.
-
-    M = s·(slope·h³/6 + top·h²/2), top [kPa] the push at the surface, slope [kPa/m]. Source: statics of a
-    cantilever.
-    """
-    s, h = spacing / 1000, depth / 1000
-    return s * (slope * h**3 / 6 + top * h**2 / 2) * 1e6
 
 
 def held_by_ground(below: float, height: float, width: float, cohesion: float | None = None) -> float:
@@ -148,11 +144,9 @@ def embedment(force: float, height: float, width: float) -> float:
 
 def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
     """How a post's moment [N·m] and the depth it wants [mm] came about."""
-    housed = (
-        "" if found.left >= found.case.depth - 1 else f"; a housing leaves {show.length(found.left)} of it"
-    )
+    housed = "" if found.left >= found.depth - 1 else f"; a housing leaves {show.length(found.left)} of it"
     held = ""
-    if found.wanted > found.case.below:
+    if found.wanted > found.below:
         held = (
             "; without it the wall would not hold from corner to corner"
             if found.alone
@@ -174,9 +168,9 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
             unit="mm",
             working=(
                 f"{found.force:.0f} N at {show.length(_lever(found))} over the ground,"
-                f" {show.length(found.case.held_width)} wide in it, with a margin of"
+                f" {show.length(found.bears)} wide in it, with a margin of"
                 f" {factor('ground_safety'):g}: {show.length(found.wanted)}; it stands"
-                f" {show.length(found.case.below)} deep{held}"
+                f" {show.length(found.below)} deep{held}"
             ),
             assumptions=[
                 (

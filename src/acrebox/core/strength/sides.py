@@ -1,8 +1,7 @@
 """Every side of a bed under the push of the soil: its pieces, its posts, its ties, as one grid."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from itertools import pairwise
 
 from acrebox.core.assembly import WallAlong
@@ -13,6 +12,7 @@ from acrebox.core.strength.sections import rectangle
 from acrebox.core.strength.walls import COURSES_TIED_MM, Ply, Wall, WallBeam, WallPost
 from acrebox.core.strength.wood import stiffness
 
+POST_LIMIT = "construction.post_limit"
 RIGID = 1e13
 """Stiffness of what ties courses together so that they bow as one [N·mm²]."""
 
@@ -26,40 +26,24 @@ class Side:
     answer: Answer
 
 
-def check_side(wall: Wall, loaded: Loaded) -> Side:
-    """Work out a side; one like another is worked out once."""
-    plain = replace(wall, side="", start=0.0)
-    found = _check(plain, _Key(loaded))
-    members = tuple(replace(m, case=replace(m.case, side=wall.side)) for m in found.members)
-    return replace(found, wall=wall, members=members)
+def check_sides(walls: Iterable[Wall], loaded: Loaded) -> tuple[Side, ...]:
+    """Work out every side of a bed; those alike only once."""
+    worked: dict[Wall, Side] = {}
+    found = []
+    for wall in walls:
+        plain = replace(wall, side="", start=0.0)
+        if plain not in worked:
+            worked[plain] = _check(plain, loaded)
+        alike = worked[plain]
+        members = tuple(replace(m, case=replace(m.case, side=wall.side)) for m in alike.members)
+        found.append(replace(alike, wall=wall, members=members))
+    return tuple(found)
 
 
-class _Key:
-    """What loads a bed, alike where the push, the depth and the wood are."""
-
-    def __init__(self, loaded: Loaded) -> None:
-        self.loaded = loaded
-        self._key = (loaded.push, loaded.depth, loaded.loads.species, id(loaded.book))
-
-    def __hash__(self) -> int:
-        return hash(self._key)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Key) and self._key == other._key
-
-
-def forget() -> None:
-    """Forget the sides that were worked out, as one does to measure how long it takes."""
-    _check.cache_clear()
-
-
-@lru_cache(maxsize=256)
-def _check(wall: Wall, key: _Key) -> Side:
-    loaded = key.loaded
+def _check(wall: Wall, loaded: Loaded) -> Side:
     loads = beam_loads(wall, loaded)
     answer = solve(grid_of(wall, loads, loaded))
-    members = _members(wall, loads, answer, loaded)
-    return Side(wall=wall, members=members, answer=answer)
+    return Side(wall=wall, members=_members(wall, loads, answer, loaded), answer=answer)
 
 
 def holds_as_a_box(side: Side, loaded: Loaded) -> bool:
@@ -177,7 +161,7 @@ def _case(wall: Wall, beam: WallBeam) -> WallAlong:
         side=wall.side,
         what=beam.what,
         by_rule=beam.holds is not None,
-        limit_field="construction.post_limit" if wall.on_posts else "",
+        limit_field=POST_LIMIT if wall.on_posts else "",
         stock=beam.ply.stock,
         span=max(gaps),
         spans=len(gaps),

@@ -6,11 +6,9 @@ Read off the parts in place, so that every construction and every add-on is work
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
-from acrebox.core.assembly import Assembly, Held, Part, of_role
+from acrebox.core.assembly import Assembly, Part, of_role
 from acrebox.core.shape.outline import Side
 
-ALONG = {"wall board", "sleeper", "rail", "top rail", "cap board"}
-ON_TOP = {"top rail", "cap board"}
 CORNER_MM = 250.0
 SAME_MM = 20.0
 SAME_LEVEL_MM = 5.0
@@ -84,7 +82,7 @@ def walls_of(bed: Assembly) -> tuple[Wall, ...]:
 
 
 def _wall(bed: Assembly, side: Side) -> Wall | None:
-    along = [p for p in bed.parts if p.side == side.name and p.role.name in ALONG]
+    along = [p for p in bed.parts if p.side == side.name and p.role.bends != "no"]
     posts = [_Standing.of(bed, side, p) for p in bed.posts_at(side.name)]
     start, end = _ends(bed, side, posts)
     beams = _beams(side, along, start, end)
@@ -93,9 +91,8 @@ def _wall(bed: Assembly, side: Side) -> Wall | None:
     inside = [p for p in posts if start + SAME_MM < p.at < end - SAME_MM]
     rigid = [p for p in inside if p.role == "ledger post"]
     stops = [(p.at - start, beam.z) for p in rigid for beam in beams if beam.z < p.top + SAME_MM]
-    stops += [(at - start, z) for at, z in _ties(bed, side) if start + SAME_MM < at < end - SAME_MM]
-    strapped = [c for c in bed.loads if isinstance(c, Held) and c.side == side.name]
-    stops += [(c.at - start, c.z) for c in strapped if start + SAME_MM < c.at < end - SAME_MM]
+    elsewhere = [*_ties(bed, side), *((h.at, h.z) for h in bed.held if h.side == side.name)]
+    stops += [(at - start, z) for at, z in elsewhere if start + SAME_MM < at < end - SAME_MM]
     return Wall(
         side=side.name,
         length=round(end - start, 4),
@@ -185,7 +182,7 @@ def _beams(side: Side, parts: Sequence[Part], start: float, end: float) -> tuple
     lines: dict[tuple[bool, int], list[Part]] = {}
     for part in parts:
         (_, _, z0), (_, _, z1) = part.body.bounds
-        lines.setdefault((part.role.name in ON_TOP, round((z0 + z1) / 2 / SAME_LEVEL_MM)), []).append(part)
+        lines.setdefault((part.role.bends == "on_top", round((z0 + z1) / 2 / SAME_LEVEL_MM)), []).append(part)
     upright = [_beam(side, line, start, end) for (top, _), line in sorted(lines.items()) if not top]
     # What is joined along its run is a hinge there, and stiffens nothing.
     plies = tuple(_ply(side, line[0]) for (top, _), line in sorted(lines.items()) if top and len(line) == 1)

@@ -90,7 +90,7 @@ def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
         words="{push:.2f} kN/m × {length:.2f} m of wall",
     )
     strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
-    return bed.adding(goods=[strap], loads=[pull, *_held(bed, side, met, straps.count)])
+    return bed.adding(goods=[strap], loads=[pull], held=_held(bed, side, met, straps.count))
 
 
 def _held(bed: Assembly, side: Side, met: Side, count: int) -> list[Held]:
@@ -104,7 +104,7 @@ def _held(bed: Assembly, side: Side, met: Side, count: int) -> list[Held]:
         across = other.coordinates(x, y)[0]
         z = bed.wall_top * HEIGHT
         found += [
-            Held(side=outer.name, what="strap", at=at, z=z),
-            Held(side=other.name, what="strap", at=across, z=z),
+            Held(side=outer.name, at=at, z=z),
+            Held(side=other.name, at=across, z=z),
         ]
     return found
