@@ -123,6 +123,9 @@ def test_a_bed_hung_on_a_wall(page: Page, site: str) -> None:
     plan = plan_of(site, bed)
     lengths = {c["role"]: c["length_mm"] for c in plan["cuts"] if "post" in c["role"]}
     assert lengths == {"corner post": 1100, "ledger post": 550}
+    # 1.1 m of bed and a ledger of 75 mm behind it.
+    expect(page.locator(".came")).to_contain_text("Stands out from the wall")
+    expect(page.locator(".came")).to_contain_text("1175 mm")
     page.get_by_label("Height of what is above").fill("500 mm")
     expect(page.locator(".wrong")).to_contain_text("would cover what is at")
     page.get_by_label("Height of what is above").fill("900 mm")

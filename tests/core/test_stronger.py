@@ -132,3 +132,18 @@ def test_straps_across_hold_the_wall_that_they_run_from() -> None:
     assert bow(strapped) < bow(bed) * 0.7
     round_it = {**bed, "add_ons": {"straps": {"way": "round", "count": 1}}}
     assert bow(round_it) == bow(bed)
+
+
+def test_a_remedy_that_cannot_be_cut_is_not_offered_and_harms_nothing() -> None:
+    """Four short posts to hand and no more can be had: none between the corners is of use."""
+    bed = {
+        "schema": 1,
+        "name": "Few",
+        "outline": {"length": "8 ft", "width": "4 ft"},
+        "courses": 2,
+        "construction": {"kind": "boards", "board": "2x8", "post": "4x4", "post_limit": "9 ft"},
+        "bench": {"lengths": [{"stock": "4x4", "length": "700 mm", "price": "3", "limit": 4}]},
+    }
+    offered = remedies(read_design(bed))
+    assert offered
+    assert not any("post at least" in r.words for r in offered)

@@ -134,7 +134,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     joins, notes = choose_joins(ways, "cheaper")
     check_bearing(joins, post.width, choice.post, show)
     walls = _walls(line, courses, joins, stock)
-    posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins), show, there)
+    posts, runs = set_posts(plan, choice, foot, posts_behind(plan.face, line, joins.all), show, there)
     holding = [*posts, *there]
     on_posts = [
         *post_joints(walls, posts, from_post=choice.heads == "inside"),

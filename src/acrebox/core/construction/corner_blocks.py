@@ -32,16 +32,6 @@ class CornerBlocks:
     timber: ChosenTimber
     height: float
 
-    @property
-    def wide(self) -> float:
-        """The wider side of a block [mm]: the one that lies to the wall."""
-        return max(self.timber.width, self.timber.thickness)
-
-    @property
-    def thick(self) -> float:
-        """Its other side [mm]."""
-        return min(self.timber.width, self.timber.thickness)
-
     def covers(self, corner: int) -> int:
         """The side whose block covers the edge of the other: the one that runs through in every course."""
         if self.line.corner in (Corner.LONG_THROUGH, Corner.SHORT_THROUGH):
@@ -52,8 +42,8 @@ class CornerBlocks:
         """From where to where a side's block stands, away from the corner [mm]."""
         in_nook = (self.face.corners[corner] > 180) == (self.where == "outside")
         covers = self.covers(corner) == side
-        start = (0.0 if covers else self.thick) if in_nook else (-self.thick if covers else 0.0)
-        return start, start + self.wide
+        start = (0.0 if covers else self.timber.thick) if in_nook else (-self.timber.thick if covers else 0.0)
+        return start, start + self.timber.wide
 
     def ends(self, side: Side) -> tuple[Run, Run]:
         """From where to where the blocks at a side's two corners stand [mm along it]."""
@@ -69,7 +59,7 @@ class CornerBlocks:
     def bearing(self, side: Side) -> float:
         """The least that an end of one of its pieces lies on a block [mm]."""
         off = across(self.line.outline.sides[side.index], side)
-        least = self.wide
+        least = self.timber.wide
         for course in (1, 2):
             low, high = (at - off for at in self.line.longest(self.line.outline.sides[side.index], course))
             (a0, a1), (b0, b1) = self.ends(side)
@@ -127,15 +117,15 @@ def _check(blocks: CornerBlocks, side: Side, show: Printer) -> None:
 
 
 def _block(blocks: CornerBlocks, side: Side, at: float, name: str) -> Part:
-    v = -blocks.thick if blocks.where == "outside" else 0.0
+    v = -blocks.timber.thick if blocks.where == "outside" else 0.0
     box = Box(
         origin=side.place(at, v, 0.0),
         along=UP,
         face=side.along,
         through=side.inward,
         length=blocks.height,
-        width=blocks.wide,
-        thickness=blocks.thick,
+        width=blocks.timber.wide,
+        thickness=blocks.timber.thick,
     )
     return stick(name, "corner block", blocks.timber.timber.key, box, side=side.name)
 

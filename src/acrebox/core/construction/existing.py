@@ -6,6 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from acrebox.core.assembly import Part, StandingPiece, role
+from acrebox.core.construction.sides import side_named
 from acrebox.core.construction.sizes import size
 from acrebox.core.design import Asking, asks
 from acrebox.core.errors import refuse
@@ -47,13 +48,10 @@ def existing_posts(
 
     Raises DesignError naming the row when there is no such side, or the post does not lie against it.
     """
-    sides = {side.name: side for side in outline.sides}
     made = []
     for n, row in enumerate(rows):
         at = f"construction.existing.{n}"
-        side = sides.get(row.side)
-        if side is None:
-            raise refuse(f"{at}.side", row.side, "The bed has no such side.", ", ".join(sides))
+        side = side_named(outline, row.side, f"{at}.side")
         deep = (row.depth or row.width).mm
         for name, wide in (("width", row.width.mm), ("depth", deep)):
             if not size("end_bearing") <= wide <= size("largest_stick"):

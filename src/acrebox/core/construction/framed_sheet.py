@@ -18,7 +18,7 @@ from acrebox.core.assembly import (
 )
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
 from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
-from acrebox.core.construction.joins import check_two_ends
+from acrebox.core.construction.joins import check_two_ends, posts_behind
 from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
@@ -157,7 +157,9 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     frame = _frame(design, choice, book)
     foot = stance(choice, stand_height(choice, frame.height, frame.show)) if frame.has_posts else None
     posts, limit = _posts(frame)
-    frames = side_frames(frame.studwork, posts, frame.sheeting.behind(frame.studwork.line.outline))
+    frames = side_frames(
+        frame.studwork, posts, posts_behind(frame.studwork.line.outline, frame.skin, frame.sheeting.joins)
+    )
     rails, studs = [r for f in frames for r in f.rails], [s for f in frames for s in f.studs]
     spans = stud_spans(frame.studwork, frame.sheet, frames)
     posts = [notched(p, rails) for p in posts]
@@ -270,7 +272,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.studwork.line.outline
     line = PostLine(face, frame.post, outward, limit)
-    joins = frame.sheeting.behind(face)
+    joins = posts_behind(face, frame.skin, frame.sheeting.joins)
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
     posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand), joins, frame.show)

@@ -2,11 +2,14 @@
 
 import itertools
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 from acrebox.core.assembly import Good, Part, Stance, stick
 from acrebox.core.construction.posts import PostLine, even_marks, post_box
 from acrebox.core.construction.posts import Stand as PostStand
+from acrebox.core.construction.sides import side_named
 from acrebox.core.construction.sizes import size
+from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import Choice
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -47,10 +50,7 @@ def hung_side(how: WallHung, outline: Outline) -> Side:
 
     Raises DesignError when the bed has no such side.
     """
-    sides = {side.name: side for side in outline.sides}
-    if how.side not in sides:
-        raise refuse("construction.hung.side", how.side, "The bed has no such side.", ", ".join(sides))
-    found = sides[how.side]
+    found = side_named(outline, how.side, "construction.hung.side")
     if any(abs(corner - 90) > 1e-6 for corner in (found.corner_start, found.corner_end)):
         raise refuse(
             "construction.hung.side",
@@ -81,6 +81,26 @@ def stands_out(side: Side, outline: Outline, ledger: float, show: Printer) -> Wo
         f"{show.length(deep)} of bed + {show.length(ledger)} of ledger posts = {show.length(deep + ledger)}"
     )
     return Worked(amount=deep + ledger, unit="mm", working=words)
+
+
+def hang_posts(
+    posts: Sequence[Part],
+    plan: PostLine,
+    walls: WallLine,
+    side: Side,
+    how: WallHung,
+    *,
+    joins: Sequence[float],
+    above: float,
+) -> list[Part]:
+    """The posts of a hung bed: none inside along the wall, but ledgers behind it, `above` [mm] the ground."""
+    reach = walls.thickness + plan.post.thickness
+    behind = replace(plan, face=walls.outline, outward=True)
+    clear = how.hatch.along(side) if how.hatch else None
+    return [
+        *(p for p in posts if not stands_against(p, side, reach)),
+        *ledger_posts(side, behind, joins, above, walls.thickness, clear),
+    ]
 
 
 def ledger_posts(

@@ -1,7 +1,7 @@
 """Where long sides are joined from several timbers: no join above another, and each on a post."""
 
 import itertools
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from math import ceil
@@ -212,7 +212,7 @@ class Ways:
         found = first_fit_price(joins.pieces(self.line), self._sold(self.timber))
         if self.posts is None:
             return found
-        stands, _ = self.posts.stands(posts_behind(self.posts.face, self.line, joins))
+        stands, _ = self.posts.stands(posts_behind(self.posts.face, self.line, joins.all))
         posts = [self.foot.above + self.foot.below] * len(stands)
         return found + first_fit_price(posts, self._sold(self.posts.post.timber))
 
@@ -255,10 +255,12 @@ def course_pieces(
     return [(name if len(boxes) == 1 else f"{name}, piece {n}", box) for n, box in enumerate(boxes, start=1)]
 
 
-def posts_behind(face: Outline, line: WallLine, joins: Joins) -> dict[int, list[float]]:
-    """Where on the sides of a face [mm along them] a post must stand behind a join."""
+def posts_behind(
+    face: Outline, line: WallLine, joins: Callable[[Side], Sequence[float]]
+) -> dict[int, list[float]]:
+    """Where on the sides of a face [mm along them] a post must stand behind the joins of a wall."""
     return {
-        side.index: [at - across(side, face.sides[side.index]) for at in joins.all(side)]
+        side.index: [at - across(side, face.sides[side.index]) for at in joins(side)]
         for side in line.outline.sides
     }
 

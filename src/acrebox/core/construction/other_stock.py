@@ -9,6 +9,7 @@ from pydantic import Field
 from acrebox.core.assembly import UsedTimber
 from acrebox.core.construction.courses import Courses
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
+from acrebox.core.construction.sides import side_named
 from acrebox.core.construction.sizes import size
 from acrebox.core.design import Asking, Design, MeasuredStick, asks
 from acrebox.core.errors import refuse
@@ -144,12 +145,11 @@ def wall_stock(
 
 
 def _check_place(row: OtherStock, at: str, outline: Outline, courses: int) -> None:
-    names = [s.name for s in outline.sides]
     if row.course is None and row.side is None:
         raise refuse(at, row.stock, "Another timber for nothing in particular.", "a course, a side, or both")
     if row.course is not None and row.course > courses:
         raise refuse(
             f"{at}.course", row.course, f"The bed has {courses} courses.", f"1 to {courses}, from the ground"
         )
-    if row.side is not None and row.side not in names:
-        raise refuse(f"{at}.side", row.side, "The bed has no such side.", ", ".join(names))
+    if row.side is not None:
+        side_named(outline, row.side, f"{at}.side")

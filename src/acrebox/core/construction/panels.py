@@ -9,6 +9,7 @@ from math import ceil
 
 from acrebox.core.assembly import Part, UsedTimber, stick, with_bad_ones
 from acrebox.core.construction.pool import Pool, staves_of_a_board
+from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine, across, even_joints, flat_pieces, in_modules
@@ -75,8 +76,7 @@ class PanelFrame:
         if self.in_modules:
             least, far = size("panel_end_least"), self.skin.begins_far(side)
             return [low, *in_modules(low, high, self.panel.mm, least=least, far=far), high]
-        count = ceil((high - low) / self.panel.mm - 1e-9)
-        return [low + (high - low) * n / count for n in range(count + 1)]
+        return even_marks([low, high], self.panel.mm)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -31,6 +31,16 @@ class ChosenTimber:
         )
 
     @property
+    def wide(self) -> float:
+        """Its wider side [mm]."""
+        return max(self.width, self.thickness)
+
+    @property
+    def thick(self) -> float:
+        """Its other side [mm]."""
+        return min(self.width, self.thickness)
+
+    @property
     def cover(self) -> float:
         """The height [mm] that one course of it adds: less than its width where a tongue goes into a
         groove.

@@ -4,12 +4,12 @@ from dataclasses import dataclass
 
 from acrebox.core.assembly import Part, SheetPiece, role
 from acrebox.core.construction.sizes import size
-from acrebox.core.construction.walls import WallLine, across, in_modules
+from acrebox.core.construction.walls import WallLine, in_modules
 from acrebox.core.construction.wave import sheet_body
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
-from acrebox.core.shape.outline import Outline, Side
+from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Sheet
 
 MOST_ROWS = 2
@@ -64,13 +64,6 @@ class Sheeting:
             lap=self.lap,
             far=self.skin.begins_far(side),
         )
-
-    def behind(self, face: Outline) -> dict[int, list[float]]:
-        """Where on the sides of a face [mm along them] something must stand behind two sheets."""
-        return {
-            side.index: [at - across(side, face.sides[side.index]) for at in self.joins(side)]
-            for side in self.skin.outline.sides
-        }
 
     def lay(self) -> list[Part]:
         """Sheets lengthwise along every side, row over row; where two meet, each carries half of the lap."""

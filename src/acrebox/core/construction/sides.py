@@ -4,7 +4,19 @@ from shapely import LineString, Point
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.errors import refuse
-from acrebox.core.shape.outline import Side
+from acrebox.core.shape.outline import Outline, Side
+
+
+def side_named(outline: Outline, name: str, field: str) -> Side:
+    """The side of an outline of that name.
+
+    Raises DesignError that lists the sides there are.
+    """
+    found = next((s for s in outline.sides if s.name == name), None)
+    if found is None:
+        names = ", ".join(s.name for s in outline.sides)
+        raise refuse(field, name, f"The bed has no side called '{name}'.", names)
+    return found
 
 
 def outer_side(bed: Assembly, name: str, field: str) -> Side:
@@ -12,12 +24,7 @@ def outer_side(bed: Assembly, name: str, field: str) -> Side:
 
     Raises DesignError that lists the sides there are.
     """
-    found = next((s for s in bed.outline.sides if s.name == name), None)
-    if found is None:
-        raise refuse(
-            field, name, f"The bed has no side called '{name}'.", ", ".join(s.name for s in bed.outline.sides)
-        )
-    return found
+    return side_named(bed.outline, name, field)
 
 
 def facing(bed: Assembly, side: Side, at: float) -> Side | None:

@@ -2,7 +2,7 @@
 on a wall.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 from pydantic import Field
@@ -30,11 +30,10 @@ from acrebox.core.construction.existing import ExistingPost, existing_posts, hel
 from acrebox.core.construction.hung import (
     WallHung,
     check_wall,
+    hang_posts,
     hatch_fact,
     hung_side,
-    ledger_posts,
     running_to_the_wall,
-    stands_against,
     stands_out,
     wall_anchors,
 )
@@ -302,8 +301,7 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
 
 def _section(choice: Sleepers, timber: ChosenTimber) -> tuple[float, float]:
     """How thick a wall a timber makes as it lies, and how high a course [mm]."""
-    low, high = sorted((timber.thickness, timber.width))
-    return (low, high) if choice.lay == "edge" else (high, low)
+    return (timber.thick, timber.wide) if choice.lay == "edge" else (timber.wide, timber.thick)
 
 
 def _school(choice: Sleepers) -> PostDepth:
@@ -344,23 +342,18 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
         blocks = frame.corner_blocks
         runs = [(side, blocks.run(blocks.face.sides[side.index]), 1) for side in frame.line.outline.sides]
         return [], spans_of(runs, frame.line.thickness, "sleepers", between=BETWEEN_BLOCKS), None
-    joins = posts_behind(frame.posts.face, frame.line, frame.joins)
+    joins = posts_behind(frame.posts.face, frame.line, frame.joins.all)
     posts, runs = set_posts(frame.posts, frame.choice, frame.foot, joins, frame.show, frame.there)
-    hung, how = frame.hung, frame.choice.hung
-    if hung is not None and how is not None:
-        behind = replace(frame.posts, face=frame.line.outline, outward=True)
-        reach = frame.line.thickness + frame.post.thickness
-        posts = [
-            *(p for p in posts if not stands_against(p, hung, reach)),
-            *ledger_posts(
-                hung,
-                behind,
-                frame.joins.all(hung),
-                frame.foot.above,
-                frame.line.thickness,
-                how.hatch.along(hung) if how.hatch else None,
-            ),
-        ]
+    if frame.hung is not None and frame.choice.hung is not None:
+        posts = hang_posts(
+            posts,
+            frame.posts,
+            frame.line,
+            frame.hung,
+            frame.choice.hung,
+            joins=frame.joins.all(frame.hung),
+            above=frame.foot.above,
+        )
         check_clear([*posts, *frame.there], frame.show)
     return posts, spans_of(runs, frame.line.thickness, "sleepers"), frame.foot
 

@@ -28,6 +28,7 @@ from acrebox.core.plan import (
     open_plan,
     plan_bed,
 )
+from acrebox.core.plan.starts import STARTS
 from acrebox.core.stock import Catalogue, Timber, catalogue
 from acrebox.core.strength import POST_LIMIT, Bent, StrengthCheck
 from acrebox.core.yard import LONE, Yard
@@ -38,8 +39,6 @@ MOST_THICKER = 2
 MOST_PRICED = 4
 FILE = ("remedies", "remedies.toml")
 STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
-IMPERIAL = {"tie": "spruce-2x4", "cap": "2x6"}
-METRIC = {"tie": "larch-45x70", "cap": "larch-27x145"}
 Document = dict[str, Any]
 
 
@@ -158,24 +157,22 @@ def _with(document: Document, path: str, value: Any) -> Document:
 
 def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
     """The usual changes, the cheap ones first."""
-    design, document = plan.design, plan.asked.document()
-    usual = IMPERIAL if design.system == "imperial" else METRIC
+    add_ons, document, starts = plan.design.add_ons, plan.asked.document(), plan[STARTS]
+    capped = _with(document, "add_ons.cap", starts["add_ons.cap"])
     if "raw-sheet-edge" in seen:
-        cap = {"board": usual["cap"], "overhang": "20 mm"}
-        yield _Try("A cap over the edge", _with(document, "add_ons.cap", cap), strong=False)
+        yield _Try("A cap over the edge", capped, strong=False)
     if not seen & set(STRONG):
         return
     yield from _closer(document, plan)
     yield from _deeper(document, plan)
-    if design.add_ons.ties is None:
-        ties = {"stock": usual["tie"], "levels": "top_and_bottom"}
+    if add_ons.ties is None:
+        ties = {"stock": starts["add_ons.ties"]["stock"], "levels": "top_and_bottom"}
         yield _Try("Cross ties by the rule, top and bottom", _with(document, "add_ons.ties", ties))
         for count, words in ((1, "One cross tie"), (2, "Two cross ties"), (3, "Three cross ties")):
             more = _with(document, "add_ons.ties", {**ties, "count": count})
             yield _Try(f"{words} a side, top and bottom", more)
-    if design.add_ons.cap is None:
-        cap = {"board": usual["cap"], "overhang": "20 mm"}
-        yield _Try("A cap board along the top", _with(document, "add_ons.cap", cap))
+    if add_ons.cap is None:
+        yield _Try("A cap board along the top", capped)
     yield from _switched(document)
     yield from _thicker(document, plan, catalogue())
     yield from _lower(document)

@@ -33,6 +33,10 @@ const length = (mm: number) => printLength(mm, units.value)
         <dt>Posts</dt>
         <dd><Figure :text="length(plan.outside.post_mm)" :worked="plan.outside.working?.post_mm" of="Length of a post" /> long, at most <Figure :text="length(plan.outside.post_limit_mm)" :worked="plan.outside.working?.post_limit_mm" of="Limit between posts" /> apart</dd>
       </template>
+      <template v-if="plan.facts.stands_out">
+        <dt>Stands out from the wall</dt>
+        <dd><Figure :text="length(Number(plan.facts.stands_out.amount))" :worked="plan.facts.stands_out" of="How far it stands out" /></dd>
+      </template>
       <dt>Weight, filled and wet</dt>
       <dd><Figure :text="printWeight(plan.totals.weight_kg, units)" :worked="plan.totals.working?.weight_kg" of="Weight" /></dd>
       <dt>Cost, stock and soil</dt>

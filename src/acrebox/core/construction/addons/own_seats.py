@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from acrebox.core.assembly import Assembly, Joint, Part, UsedTimber, of_role, stick
+from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
 from acrebox.core.construction.addons.bench_run import cut_at, run_along
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import lapped, touching_pairs
@@ -22,29 +22,21 @@ DOWN: Point = (0.0, 0.0, -1.0)
 
 @dataclass(frozen=True, kw_only=True)
 class _OwnSeat:
-    """A bench of one timber, `wide` and `thick` [mm], its top so `high` [mm]."""
+    """A bench of one timber laid flat, its top so `high`, the longest piece of it [mm]."""
 
     timber: ChosenTimber
     high: float
     longest: float
 
     @property
-    def wide(self) -> float:
-        return max(self.timber.width, self.timber.thickness)
-
-    @property
-    def thick(self) -> float:
-        return min(self.timber.width, self.timber.thickness)
-
-    @property
     def under(self) -> float:
         """Height of its underside, the top of its triangles [mm]."""
-        return self.high - self.thick
+        return self.high - self.timber.thick
 
     @property
     def leg(self) -> float:
         """How far a triangle reaches down the wall [mm]: as far as it reaches out, and the nose in front."""
-        return self.wide + size("triangle_nose")
+        return self.timber.wide + size("triangle_nose")
 
 
 def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: Printer) -> Assembly:
@@ -59,7 +51,7 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
             "add_ons.seats.height",
             seats.height.text,
             f"A triangle {show.length(bench.leg)} tall does not fit against the wall under that seat.",
-            f"{show.length(bench.leg + bench.thick)} to {show.length(bed.wall_top + bench.thick)}",
+            " to ".join(show.length(under + bench.timber.thick) for under in (bench.leg, bed.wall_top)),
         )
     made = [
         part
@@ -67,10 +59,10 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
         for part in _parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
     ]
     refuse_clash("add_ons.seats.sides", made, bed)
-    seated = bed.adding(made, _joints(bed, made), [_used(bench)])
+    seated = bed.adding(made, _joints(bed, made))
     pair = bench.leg + size("triangle_nose") + size("usual_kerf")
     words = (
-        f"triangles {show.length(bench.leg)} by {show.length(bench.wide)}, the nose"
+        f"triangles {show.length(bench.leg)} by {show.length(bench.timber.wide)}, the nose"
         f" {show.length(size('triangle_nose'))}; two come nose to tail out of {show.length(pair)}"
     )
     return replace(seated, notes={**seated.notes, "seat brackets": words})
@@ -95,28 +87,24 @@ def _bench(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: P
     return _OwnSeat(timber=chosen, high=seats.height.mm, longest=longest_stick(design, timber, book))
 
 
-def _used(bench: _OwnSeat) -> UsedTimber:
-    return replace(bench.timber.used, differs=False)
-
-
 def _parts(bed: Assembly, bench: _OwnSeat, side: Side) -> list[Part]:
     """The seat, joined over its triangles, and the triangles: two where it is joined."""
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
     longest = (bench.longest, bench.longest)
-    run = run_along(bed, side, bench.timber.timber.key, longest, bench.thick)
+    run = run_along(bed, side, bench.timber.timber.key, longest, bench.timber.thick)
     key, role = bench.timber.timber.key, "seat bracket"
     start = side.place(run.low, -run.off, bench.under)
-    laid = Box(start, side.along, out, UP, run.high - run.low, bench.wide, bench.thick)
+    laid = Box(start, side.along, out, UP, run.high - run.low, bench.timber.wide, bench.timber.thick)
     parts = cut_at(laid, run, run.boards, f"{side.name} seat", "seat board", bench.timber, side)
     for n, mark in enumerate(run.brackets, start=1):
         box = Box(
-            origin=side.place(mark - bench.thick / 2, -run.off, bench.under),
+            origin=side.place(mark - bench.timber.thick / 2, -run.off, bench.under),
             along=DOWN,
             face=out,
             through=side.along,
             length=bench.leg,
-            width=bench.wide,
-            thickness=bench.thick,
+            width=bench.timber.wide,
+            thickness=bench.timber.thick,
             ends=(EndCut(), EndCut(mitre=45.0)),
         )
         parts.append(stick(f"{side.name} triangle {n}", role, key, box, side=side.name))
