@@ -15,7 +15,7 @@ interface Sheet {
 export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
-  shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'notes', 'fixings', 'strength'] },
+  shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
