@@ -11,6 +11,12 @@ def bed(length: str, width: str, construction: dict[str, Any], **rest: Any) -> d
     return {"schema": 1, "name": "Known", "outline": outline, "construction": construction, **rest}
 
 
+def pallets(top: str) -> dict[str, Any]:
+    panels = {"stave": "pallet-board", "average": "3 1/2 in", "panel": "8 ft", "top": top}
+    stood = {"rail": "2x4", "post": "4x4", "post_depth": "none"}
+    return bed("8 ft", "4 ft", {"kind": "staves", **panels, **stood}, height="20 in")
+
+
 def sleepers(sleeper: str, **more: Any) -> dict[str, Any]:
     return {"kind": "sleepers", "sleeper": sleeper, "post": "post-75x75", **more}
 
@@ -86,7 +92,9 @@ FAIL = {
         },
         courses=3,
     ),
+    "pallet panels of 8 ft with no rail on top": pallets("none"),
 }
+BORDERLINE = pallets("rail")
 
 WALLS: dict[str, dict[str, Any]] = {
     **HOLD,

@@ -12,7 +12,7 @@ from pathlib import Path
 from uuid import uuid4
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from sqlalchemy import text
 from sqlalchemy.engine import make_url
 
@@ -20,6 +20,8 @@ from acrebox.store.engine import connect
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
+# A busy machine takes its time; what comes at all comes within this.
+expect.set_options(timeout=20_000)
 # Refusals, and the line that tests take down.
 EXPECTED = ("status of 4", "ERR_INTERNET_DISCONNECTED")
 FLAGS = [

@@ -8,11 +8,13 @@ import pytest
 
 from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import registered
+from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import System
 from acrebox.core.plan import plan_bed, plan_document
 from acrebox.core.plan.starts import STARTS
-from builds import FAIL, HOLD, bed
+from acrebox.core.remedies import remedies
+from builds import BORDERLINE, FAIL, HOLD, bed
 
 STRENGTH = {"will-bow", "weak-posts", "post-shallow", "untied", "bow"}
 
@@ -35,6 +37,39 @@ def test_what_is_known_to_bow_or_fail_is_told(known: dict[str, Any]) -> None:
     plan = plan_document(known)
     assert "will-bow" in alarms(plan)
     assert not plan["strength"]["holds"]
+
+
+def test_pallet_panels_with_a_rail_on_top_are_told_of_but_raise_no_alarm() -> None:
+    plan = plan_document(BORDERLINE)
+    assert alarms(plan) == {}
+    assert "will-bow" in {w["code"] for w in plan["watch_outs"]}
+    worst = max(plan["strength"]["members"], key=lambda m: m["bow_mm"] / m["allowed_mm"])
+    assert worst["allowed_mm"] / 2 < worst["bow_mm"] <= worst["allowed_mm"]
+
+
+def test_a_rail_on_top_is_a_remedy_for_loose_panels() -> None:
+    loose = FAIL["pallet panels of 8 ft with no rail on top"]
+    offered = {r.words: r for r in remedies(read_design(loose))}
+    tied = offered["A rail on top that ties the panels"]
+    assert "will-bow" in tied.answers
+    assert alarms(plan_document(tied.design.document())) == {}
+
+
+def test_people_on_an_edge_push_on_that_side_and_on_no_other() -> None:
+    known = HOLD["two courses of 2×8, 8 × 4 ft, a post in the middle"]
+
+    def bows(*people: str) -> dict[str, float]:
+        members = plan_document({**known, "loads": {"people": people}})["strength"]["members"]
+        return {m["side"]: m["bow_mm"] for m in members}
+
+    nobody, someone = bows(), bows("left")
+    assert someone["left"] > nobody["left"] * 1.1
+    assert {s: b for s, b in someone.items() if s != "left"} == {
+        s: b for s, b in nobody.items() if s != "left"
+    }
+    with pytest.raises(DesignError) as fault:
+        bows("left", "top")
+    assert fault.value.problems[0].field == "loads.people.1"
 
 
 def test_a_plank_with_nothing_in_its_middle_bows_about_an_inch_and_sleepers_about_a_centimetre() -> None:

@@ -46,8 +46,8 @@ class Boards:
 @dataclass(frozen=True, kw_only=True)
 class PanelFrame:
     """What panels are made from and where they stand: the outline, the lines of staves and of rails, the
-    inner outline; staves, high and low rails and the top one; how high and how long a panel is, and whether
-    panels are whole ones and a rest; the longest top rail [mm].
+    inner outline; staves, high and low rails and the top one, and whether it is laid; how high and how long a
+    panel is, and whether panels are whole ones and a rest; the longest top rail [mm].
     """
 
     outline: Outline
@@ -58,6 +58,7 @@ class PanelFrame:
     rail: ChosenTimber
     low: ChosenTimber
     top: ChosenTimber
+    tied: bool
     height: float
     panel: Length
     in_modules: bool
@@ -68,7 +69,8 @@ class PanelFrame:
     @property
     def rails_used(self) -> tuple[UsedTimber, ...]:
         """The timbers of its rails, each once."""
-        return tuple(c.used for c in {c.timber.key: c for c in (self.top, self.low, self.rail)}.values())
+        rails = (self.top, self.low, self.rail) if self.tied else (self.low, self.rail)
+        return tuple(c.used for c in {c.timber.key: c for c in rails}.values())
 
     def marks(self, side: Side) -> list[float]:
         """Where the panels of a side begin and end [mm from its first corner]."""
@@ -114,7 +116,8 @@ def make_panels(frame: PanelFrame) -> Panels:
             made.staves.extend(staves)
         made.low_rails.extend(_rails(frame, side, marks[1:-1], "low"))
         made.high_rails.extend(_rails(frame, side, marks[1:-1], "high"))
-        made.tops.extend(_top_rails(frame, side, marks))
+        if frame.tied:
+            made.tops.extend(_top_rails(frame, side, marks))
         inner = frame.inner.sides[side.index]
         made.joins[side.index] = [m - across(side, inner) for m in marks[1:-1]]
     made.notes.update(_notes(frame, pool, counts))

@@ -48,6 +48,7 @@ from acrebox.core.measure.written import Length
 from acrebox.core.stock import Catalogue
 
 PANELS = {"even": "panels alike", "modules": "whole panels, and what is left"}
+TOPS = {"rail": "a rail laid flat, which ties the panels", "none": "nothing: the panels stand loose"}
 LENGTH_ONLY = {"instrument": "height_only"}
 
 
@@ -65,6 +66,7 @@ class Staves(Posted):
         "panels",
         "rail",
         "low_rail",
+        "top",
         "top_rail",
         "corner",
         *POST_QUESTIONS,
@@ -91,8 +93,12 @@ class Staves(Posted):
         None, json_schema_extra=asks("Low rails", stock="rail", hint="As usual: like the other rails.")
     )
     low_rail_measured: MeasuredStick = MeasuredStick()
+    top: Literal["rail", "none"] = Field("rail", json_schema_extra=asks("On top", words={**TOPS}))
     top_rail: str | None = Field(
-        None, json_schema_extra=asks("Top rail", stock="rail", hint="As usual: like the other rails.")
+        None,
+        json_schema_extra=asks(
+            "Top rail", stock="rail", hint="As usual: like the other rails.", when={"top": ["rail"]}
+        ),
     )
     top_rail_measured: MeasuredStick = MeasuredStick()
     post_drop: Length = Field(
@@ -162,7 +168,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         notes=panels.notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
-        crown=frame.height + frame.top.thickness,
+        crown=frame.height + (frame.top.thickness if panels.tops else 0.0),
     )
 
 
@@ -204,6 +210,7 @@ def _frame(design: Design, choice: Staves, book: Catalogue) -> PanelFrame:
         rail=rail,
         low=low,
         top=top,
+        tied=choice.top == "rail",
         height=design.height.mm,
         panel=choice.panel,
         in_modules=choice.panels == "modules",
@@ -241,7 +248,7 @@ def _other_rails(
             f"a timber {show.length(rail.thickness)} thick",
         )
     least = stave.thickness + size("end_bearing")
-    if top.width < least - 1e-6:
+    if choice.top == "rail" and top.width < least - 1e-6:
         raise refuse(
             "construction.top_rail",
             choice.top_rail or choice.rail,

@@ -15,12 +15,12 @@ PUSHES: dict[str, Any] = {
 
 class Loads(LeftToYard, Asking):
     """By which school soil pushes, its friction [°], its unit weight [kN/m³] where that is not as the layers
-    have it, and what stands on it within reach of the edge [kPa]: people do with about 1.
+    have it; on which sides people sit or stand on the edge, and what else stands on the soil [kPa].
 
     `species` overrides what the wood is taken for.
     """
 
-    order = ("school", "unit_weight", "friction", "on_top", "waterlogged", "species")
+    order = ("school", "unit_weight", "friction", "people", "on_top", "waterlogged", "species")
 
     school: Literal["at_rest", "active"] = Field(
         "active", json_schema_extra=asks("The push", label="School of the push", words=PUSHES)
@@ -37,13 +37,19 @@ class Loads(LeftToYard, Asking):
     friction: Annotated[float, Field(ge=10, le=45)] = Field(
         30.0, json_schema_extra=asks("Friction", label="Friction of the soil", after="°")
     )
+    people: tuple[str, ...] = Field(
+        (),
+        json_schema_extra=asks(
+            "People sit or stand on the edge of", label="People on the edge of", instrument="sides"
+        ),
+    )
     on_top: Annotated[float, Field(ge=0, le=20)] = Field(
         0.0,
         json_schema_extra=asks(
-            "Standing on it",
+            "Stored on the soil",
             label="Load on top of the soil",
             after="kPa",
-            hint="Nobody: 0. People who sit or stand on the edge: 1.",
+            hint="Pots, slabs, a heap: all over the bed, beside people on its edges.",
         ),
     )
     waterlogged: bool = Field(

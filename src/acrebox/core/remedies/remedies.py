@@ -36,7 +36,7 @@ from acrebox.core.yard import LONE, Yard
 STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
 """Spacings are offered in whole steps of these."""
 MOST_THICKER = 2
-MOST_PRICED = 4
+MOST_PRICED = 6
 FILE = ("remedies", "remedies.toml")
 STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
 Document = dict[str, Any]
@@ -165,6 +165,7 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
         return
     yield from _closer(document, plan)
     yield from _deeper(document, plan)
+    yield from _switched(document)
     if add_ons.ties is None:
         ties = {"stock": starts["add_ons.ties"]["stock"], "levels": "top_and_bottom"}
         yield _Try("Cross ties by the rule, top and bottom", _with(document, "add_ons.ties", ties))
@@ -173,7 +174,6 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
             yield _Try(f"{words} a side, top and bottom", more)
     if add_ons.cap is None:
         yield _Try("A cap board along the top", capped)
-    yield from _switched(document)
     yield from _thicker(document, plan, catalogue())
     yield from _lower(document)
 

@@ -41,8 +41,13 @@ def check_strength(
     """Work out every load case of a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³], where
     the gardener does not say another.
 
-    Raises DesignError when a wood is named that nobody knows.
+    Raises DesignError when a wood is named that nobody knows, or a side that the bed has not.
     """
+    sides_there = [side.name for side in bed.outline.sides]
+    for n, name in enumerate(loads.people):
+        if name not in sides_there:
+            says = f"The bed has no side called '{name}'."
+            raise refuse(f"loads.people.{n}", name, says, ", ".join(sides_there))
     if loads.species is not None and book.find_species(loads.species) is None:
         known = ", ".join(s.key for s in book.species)
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)

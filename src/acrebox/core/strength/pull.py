@@ -29,7 +29,7 @@ class TieCheck:
 @checks(Pull)
 def check_pull(case: Pull, loaded: Loaded) -> TieCheck:
     """A share of the push on a length of wall, over all that hold it."""
-    total = loaded.push.total(loaded.depth / 1000)
+    total = loaded.worst.push.total(loaded.depth / 1000)
     words = case.words.format(push=total, length=case.length / 1000, count=case.count)
     return TieCheck(case.what, total * case.length * case.share / case.count, words)
 

@@ -1,12 +1,13 @@
 """Load cases and what works each of them out: one file a kind, one registry."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, TypeVar
 
 from acrebox.core.assembly import LoadCase
 from acrebox.core.design import Loads
 from acrebox.core.stock import Catalogue, Species
+from acrebox.core.strength.factors import factor
 from acrebox.core.strength.soil import Push
 
 L = TypeVar("L", bound=LoadCase)
@@ -20,6 +21,21 @@ class Loaded:
     depth: float
     loads: Loads
     book: Catalogue
+
+    def with_people(self) -> "Loaded":
+        """The same with people on the edge. They push as far down as a bed is high: the wedge that leans on
+        the wall is no wider at the top than they stand away from it.
+        """
+        return replace(self, push=replace(self.push, on_top=self.push.on_top + factor("people")))
+
+    def on(self, side: str) -> "Loaded":
+        """What loads one side."""
+        return self.with_people() if side in self.loads.people else self
+
+    @property
+    def worst(self) -> "Loaded":
+        """What loads the side that is loaded most."""
+        return self.with_people() if self.loads.people else self
 
     def wood(self, stock: str) -> tuple[Species, bool]:
         """The wood a stock is taken for, and whether that is a guess at the weak end."""

@@ -28,13 +28,14 @@ class Side:
 
 def check_sides(walls: Iterable[Wall], loaded: Loaded) -> tuple[Side, ...]:
     """Work out every side of a bed; those alike only once."""
-    worked: dict[Wall, Side] = {}
+    worked: dict[tuple[Wall, bool], Side] = {}
     found = []
     for wall in walls:
         plain = replace(wall, side="", start=0.0)
-        if plain not in worked:
-            worked[plain] = _check(plain, loaded)
-        alike = worked[plain]
+        key = plain, wall.side in loaded.loads.people
+        if key not in worked:
+            worked[key] = _check(plain, loaded.on(wall.side))
+        alike = worked[key]
         members = tuple(replace(m, case=replace(m.case, side=wall.side)) for m in alike.members)
         found.append(replace(alike, wall=wall, members=members))
     return tuple(found)
@@ -48,7 +49,7 @@ def _check(wall: Wall, loaded: Loaded) -> Side:
 
 def holds_as_a_box(side: Side, loaded: Loaded) -> bool:
     """Whether a side would hold from corner to corner, with its posts only tying it together."""
-    wall = side.wall
+    wall, loaded = side.wall, loaded.on(side.wall.side)
     loose = replace(wall, posts=tuple(replace(p, grounded=False) for p in wall.posts))
     loads = beam_loads(wall, loaded)
     answer = solve(grid_of(loose, loads, loaded))

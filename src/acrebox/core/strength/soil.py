@@ -5,6 +5,7 @@ from math import radians, sin, tan
 from typing import Literal
 
 from acrebox.core.design import Loads
+from acrebox.core.strength.factors import factor
 from acrebox.core.strength.sources import ADVICE
 from acrebox.core.worked import Worked
 
@@ -70,6 +71,11 @@ def push_worked(push: Push, depth: float, loads: Loads) -> Worked:
     metres = depth / 1000
     bottom = push.at(metres)
     water = f" + water {push.water:.2f} kN/m³ × {metres:.3f} m" if loads.waterlogged else ""
+    people = (
+        [f"people on the edge of {', '.join(loads.people)}: {factor('people'):g} kPa more there"]
+        if loads.people
+        else []
+    )
     return Worked(
         amount=bottom,
         unit="kPa",
@@ -77,6 +83,6 @@ def push_worked(push: Push, depth: float, loads: Loads) -> Worked:
             f"K {push.k:.3f} × ({push.unit_weight:.2f} kN/m³ × {metres:.3f} m + {loads.on_top:g} kPa"
             f" on top){water} = {bottom:.2f} kPa"
         ),
-        assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", ADVICE],
+        assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", *people, ADVICE],
         source="soil mechanics, closed form; defaults common practice",
     )

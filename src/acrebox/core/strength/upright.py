@@ -11,7 +11,7 @@ def check_upright(case: Upright, loaded: Loaded) -> Bent:
     """What stands on the soil is even, the soil itself grows with depth; both greatest values are added,
     which is safe.
     """
-    push, strip = loaded.push, case.strip / 1000
+    push, strip = loaded.worst.push, case.strip / 1000
     one, growing = even_load(1), growing_load()
     return bent(
         case,

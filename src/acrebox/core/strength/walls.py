@@ -134,12 +134,12 @@ class _Standing:
 
 def _left(side: Side, post: Part, depth: float) -> float:
     """How deep the least that housings leave of a post is, in the direction of the push [mm]."""
+    solid, (x, y, _) = post.solid, side.inward
+    faced = [abs(axis[0] * x + axis[1] * y) for axis in (solid.along, solid.face, solid.through)]
     least = depth
-    for notch in post.solid.notches:
-        low, high = post.solid.notch_bounds(notch)
-        ways = [side.coordinates(x, y) for x in (low[0], high[0]) for y in (low[1], high[1])]
-        across = [v for _, v in ways]
-        least = min(least, depth - (max(across) - min(across)))
+    for notch in solid.notches:
+        cut = zip(faced, (notch.along, notch.face, notch.through), strict=True)
+        least = min(least, depth - sum(share * (high - low) for share, (low, high) in cut))
     return max(1.0, least)
 
 
