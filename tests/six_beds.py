@@ -138,7 +138,8 @@ SHEET = Bed(
         ("sheet to post", 10, 10 * 5, "sheet-screw-35", None),
         ("rail in post", 20, 40, "screw-70", 25),
         ("frame to frame", 8, 16, "screw-100", 55),
-        ("stud to rail, skewed", 12, 24, "screw-60", 29),
+        # Passes 45 × 0.7 = 31.5 mm at its angle.
+        ("stud to rail, skewed", 12, 24, "screw-60", 28.5),
     },
     goods={"concrete": 6, "corner-membrane": 4},
 )

@@ -81,5 +81,5 @@ def test_faces_to_soil_ground_and_weather_are_known() -> None:
     assert high == pytest.approx({"soil": face, "ground": 0.0, "weather": face})
     post = exposed_faces(parts["front corner"])
     around = 4 * 88.9 / 1e6
-    assert post["ground"] == pytest.approx(around * 300)
-    assert post["soil"] == pytest.approx(around * (14.5 * 25.4 - 50))
+    assert post["ground"] == pytest.approx(around * 304.8)
+    assert post["soil"] == pytest.approx(around * (14.5 * 25.4 - 50.8))

@@ -32,7 +32,7 @@ def test_the_contract_carries_what_it_promises_each_with_its_working() -> None:
 def test_the_inside_volume_is_the_box_less_its_posts() -> None:
     plan = plan_document(document(fill={"gap": "1 in"}))
     depth = (14.5 - 1) * 25.4
-    post_height = 14.5 * 25.4 - 50  # the posts stop 50 mm below the top
+    post_height = (14.5 - 2) * 25.4  # the posts stop 2 in below the top
     by_hand = (2362.2 * 1143.0 * depth - 6 * 88.9**2 * post_height) / 1e6  # four corners, two mid posts
     assert plan["inside"]["volume_l"] == pytest.approx(by_hand, abs=1e-3)
 
@@ -72,7 +72,7 @@ def test_a_top_course_may_be_ripped_to_the_height_wanted() -> None:
 def test_posts_left_long_are_cut_with_an_allowance() -> None:
     plan = plan_document(document(construction__post_top="trimmed"))
     [post] = [c for c in plan["cuts"] if "post" in c["role"]]
-    assert post["length_mm"] == pytest.approx(14.5 * 25.4 + 300 + 50, abs=0.05)
+    assert post["length_mm"] == pytest.approx((14.5 + 12 + 2) * 25.4, abs=0.05)
     assert "trim" in post["working"]["length_mm"]["working"]
 
 

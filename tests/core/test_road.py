@@ -86,6 +86,7 @@ def test_the_api_and_the_screen_data_know_the_cone_and_the_stage(toy: Chapter[To
             "units",
             "currency",
             "currency_sign",
+            "numbers",
             "construction",
             "toy",
             "solids",

@@ -170,6 +170,6 @@ def test_a_housing_is_told_with_its_place_width_and_depth() -> None:
     [post, *_] = [c for c in cuts_of(data) if c["role"] == "corner post"]
     assert post["notches"] == len(post["housings"]) > 0
     for housing in post["housings"]:
-        # The top one is open at the post's end, 50 mm below the rail's upper edge.
-        assert housing["wide_mm"] in (pytest.approx(70), pytest.approx(20))
+        # The top one is open at the post's end, 2 in below the rail's upper edge.
+        assert housing["wide_mm"] in (pytest.approx(70), pytest.approx(70 - 50.8))
         assert housing["deep_mm"] in (pytest.approx(45), pytest.approx(75))

@@ -58,7 +58,9 @@ def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any])
         assert m.holds == (m.span_mm <= m.longest_mm + 0.5)
         assert {"bow_mm", "stress_ratio", "longest_mm"} <= m.working.keys()
     levels = {w.code: w.level for w in plan.watch_outs}
-    alarmed = {"will-bow", "weak-posts", "post-shallow"} & {c for c, at in levels.items() if at != "note"}
+    alarmed = {"will-bow", "weak-posts", "post-shallow", "fixing-short"} & {
+        c for c, at in levels.items() if at != "note"
+    }
     members = all(m.holds for m in plan.strength.members)
     assert ("will-bow" in alarmed) == (not members)
     if not plan.strength.holds:

@@ -168,13 +168,14 @@ class Work:
     @cached_property
     def show(self) -> Printer:
         """How things are printed for this design."""
-        return Printer(self.design.system, self.book.currency_sign)
+        return self.book.printer(self.design.system)
 
     def _answer(self, chapter: Chapter[Any]) -> tuple[int, Any]:
         known = self._known.get(chapter.key)
         if known is None:
             reads = _reads(chapter)
             key = (
+                self.book.price_list,
                 self.book.currency,
                 self.book.currency_sign,
                 self.book.tax,
@@ -192,7 +193,7 @@ class Work:
     def _part(self, name: str) -> Hashable:
         """What stands for something read: the design's own value, or the serial of a chapter's answer."""
         if name == "show":
-            return self.design.system
+            return self.show
         if name == "effort":
             return self.effort
         if name == "sawn":

@@ -11,6 +11,9 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
 
+from acrebox.core.measure.convert import MM_PER_INCH
+from acrebox.core.measure.systems import System
+
 T = TypeVar("T")
 
 
@@ -65,6 +68,20 @@ def amounts_in_inches(room: str, name: str) -> dict[str, float]:
     """Those constants of a data file that are other round figures in inches [in], by name."""
     rows = read_as(list[Amount], room, name, "amount")
     return {row.name: row.inches for row in rows if row.inches is not None}
+
+
+def amount(room: str, name: str, key: str, system: System) -> float:
+    """One constant of a data file of lengths [mm, or as the file says]: the one that is round in a system,
+    where there are two.
+    """
+    if system is System.IMPERIAL and (inches := amounts_in_inches(room, name).get(key)) is not None:
+        return inches * float(MM_PER_INCH)
+    return amounts(room, name)[key]
+
+
+def in_round(mm: float, inches: float, system: System) -> float:
+    """A size [mm] of which there are two, round in millimetres and round in inches."""
+    return mm if system is System.METRIC else inches * float(MM_PER_INCH)
 
 
 def by_key(rows: list[T] | tuple[T, ...], key: str = "key") -> dict[str, T]:

@@ -17,17 +17,18 @@ MISFITS_NAMED = 3
     why="A stick sold a hair short, or with an end out of square, then loses you a piece.",
 )
 def kerf_room(seen: Seen) -> Iterator[Finding]:
+    least = limit("tight_stick", seen.show.built)
     tight = [
         s
         for section in seen.cuttings
         for s in section.sticks
         if sum(n for _, n in s.pieces) + (len(s.pieces) - 1) * seen.design.bench.kerf.mm * 10
-        > s.supply.length - limit("tight_stick") * 10
+        > s.supply.length - least * 10
     ]
     if tight:
         names = ", ".join(sorted({"+".join(label for label, _ in s.pieces) for s in tight})[:4])
         yield Finding(
-            f"{len(tight)} of the sticks have under 3 mm to spare ({names}).",
+            f"{len(tight)} of the sticks have under {seen.show.drill(least)} to spare ({names}).",
             "Measure the sticks at the yard and take ones a little long with clean square ends.",
         )
 

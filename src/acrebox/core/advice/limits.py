@@ -1,8 +1,9 @@
 """The limits of `limits.toml`, by name."""
 
-from acrebox.core.data import amounts
+from acrebox.core.data import amount
+from acrebox.core.measure.systems import System
 
 
-def limit(name: str) -> float:
-    """A limit [mm, or a share] by its name in the data file."""
-    return amounts("advice", "limits.toml")[name]
+def limit(name: str, built: System = System.METRIC) -> float:
+    """A limit [mm, round in a system; or a share] by its name in the data file."""
+    return amount("advice", "limits.toml", name, built)

@@ -32,7 +32,7 @@ def reach(seen: Seen) -> Iterator[Finding]:
     field = "outline" if seen.design.outline.shape in ("regular", "polygon") else "outline.width"
     # Of a bed against a wall one side is left to work from.
     if seen.design.site.reach is Reach.TWO_SIDES and "stands_out" not in seen.assembly.facts:
-        most = limit("reach_two_sides")
+        most = limit("reach_two_sides", seen.show.built)
         if across > most + 20:
             yield Finding(
                 f"{show.length(across)} across is more than an arm reaches from two sides"
@@ -41,7 +41,7 @@ def reach(seen: Seen) -> Iterator[Finding]:
                 field=field,
             )
         return
-    easy, most = limit("reach_one_side_easy"), limit("reach_one_side_most")
+    easy, most = limit("reach_one_side_easy", seen.show.built), limit("reach_one_side_most", seen.show.built)
     if across > most:
         yield Finding(
             f"{show.length(across)} across is more than an arm reaches from one side ({show.length(most)} at"
@@ -69,7 +69,7 @@ def reach(seen: Seen) -> Iterator[Finding]:
     ),
 )
 def retained_height(seen: Seen) -> Iterator[Finding]:
-    most = limit("retained_hobby_most")
+    most = limit("retained_hobby_most", seen.show.built)
     if seen.assembly.wall_top > most:
         yield Finding(
             f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should"
@@ -107,7 +107,10 @@ def sliver_course(seen: Seen) -> Iterator[Finding]:
     ),
 )
 def root_depth(seen: Seen) -> Iterator[Finding]:
-    depth, wanted = seen.layers[-1].top - seen.assembly.cavity.floor, limit("depth_for_roots")
+    depth, wanted = (
+        seen.layers[-1].top - seen.assembly.cavity.floor,
+        limit("depth_for_roots", seen.show.built),
+    )
     if depth < wanted:
         yield Finding(
             f"{seen.show.length(depth)} of soil is less than {seen.show.length(wanted)}.",

@@ -144,7 +144,7 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
     if stance is None:
         return
     if stance.below == 0:
-        low = seen.assembly.wall_top <= limit("low_wall_without_posts")
+        low = seen.assembly.wall_top <= limit("low_wall_without_posts", seen.show.built)
         holds = all(m.holds for m in seen.strength.members)
         beside = " Worked out for your soil it holds from corner to corner." if holds else ""
         yield Finding(
@@ -160,7 +160,7 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
     elif posts and not posts.deep_enough:
         yield Finding(
             f"A post of {posts.side} stands {show.length(posts.below)} in the ground, and"
-            f" {posts.force:.0f} N lean on it: it wants {show.length(posts.wanted)}.",
+            f" {seen.show.force(posts.force)} lean on it: it wants {show.length(posts.wanted)}.",
             "Set them deeper or closer, or tie the long sides.",
             level="stop" if posts.tips else None,
         )
@@ -193,15 +193,15 @@ def join_without_post(seen: Seen) -> Iterator[Finding]:
 def untied(seen: Seen) -> Iterator[Finding]:
     bed, add = seen.assembly, seen.design.add_ons
     strapped = add.straps is not None and add.straps.way == "across"
-    if bed.wall_top < limit("tall_wall") or add.ties or strapped:
+    if bed.wall_top < limit("tall_wall", seen.show.built) or add.ties or strapped:
         return
     if all(m.holds for m in seen.strength.members):
         return  # it holds without
     standing = bed.stance is not None and bed.stance.below > 0
-    long = [s for s in bed.outline.sides if ties_by_rule(s.length)]
+    long = [s for s in bed.outline.sides if ties_by_rule(s.length, seen.show.built)]
     if long and not standing:
         worst = max(long, key=lambda s: s.length)
-        count = ties_by_rule(worst.length)
+        count = ties_by_rule(worst.length, seen.show.built)
         yield Finding(
             f"{worst.name.capitalize()} is {seen.show.length(worst.length)} long and"
             f" {seen.show.length(bed.wall_top)} high, with no post in the ground and no tie.",
@@ -219,7 +219,7 @@ def untied(seen: Seen) -> Iterator[Finding]:
 def strap_round(seen: Seen) -> Iterator[Finding]:
     straps, sides = seen.design.add_ons.straps, seen.assembly.outline.sides
     worst = max(sides, key=lambda s: s.length, default=None)
-    if straps and straps.way == "round" and worst and ties_by_rule(worst.length):
+    if straps and straps.way == "round" and worst and ties_by_rule(worst.length, seen.show.built):
         yield Finding(
             f"A band round the bed holds its corners, not the middle of {worst.name}"
             f" ({seen.show.length(worst.length)}).",
@@ -271,7 +271,7 @@ def fixing_pokes(seen: Seen) -> Iterator[Finding]:
 def pilot_hole(seen: Seen) -> Iterator[Finding]:
     hard = [f for f in seen.fixings if f.hard]
     if hard:
-        drills = ", ".join(sorted({seen.show.length(f.screw.pilot.mm) for f in hard}))
+        drills = ", ".join(sorted({seen.show.drill(f.screw.pilot.mm) for f in hard}))
         yield Finding(
             f"The timber is hard: {sum(f.count for f in hard)} fixings want a pilot hole ({drills}).",
             "Drill every one, and wax the screws.",
@@ -287,7 +287,7 @@ def pilot_hole(seen: Seen) -> Iterator[Finding]:
 )
 def seat_height(seen: Seen) -> Iterator[Finding]:
     seats = seen.design.add_ons.seats
-    low, high = limit("seat_lowest"), limit("seat_highest")
+    low, high = limit("seat_lowest", seen.show.built), limit("seat_highest", seen.show.built)
     if seats and not low - 1 <= seats.height.mm <= high + 1:
         yield Finding(
             f"The seat is {seen.show.length(seats.height.mm)} high; people sit well at"

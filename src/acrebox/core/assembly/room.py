@@ -69,7 +69,7 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
     length, width = bed.size("inside")
     box = bed.soil_face.area * depth / MM3_PER_LITRE
     base = (
-        f"{show.length(length)} × {show.length(width)}"
+        f"{show.run(length)} × {show.run(width)}"
         if bed.outline.is_rectangle and bed.soil_face == bed.inner
         else f"area {show.area(bed.soil_face.area)}"
     )
@@ -77,8 +77,8 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
         amount=volume,
         unit="L",
         working=(
-            f"{base} × {show.length(depth)} = {show.volume(box)}, less {show.volume(box - volume)} for what"
-            f" stands inside = {show.volume(volume)}"
+            f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic(box)}, less"
+            f" {show.cubic(box - volume)} for what stands inside = {show.cubic_and_volume(volume)}"
         ),
         assumptions=["level ground under the bed", "settled, to the fill line"],
     )

@@ -47,7 +47,10 @@ def outside_sizes(bed: Assembly, typed: bool, cap: bool, show: Printer) -> Outsi
             "diagonal_mm": Worked(
                 amount=diagonal,
                 unit="mm",
-                working=f"√({show.length(length)}² + {show.length(width)}²) = {show.length(diagonal)}",
+                working=(
+                    f"√(({show.run(length)})² + ({show.run(width)})²) = {show.run(diagonal)} ="
+                    f" {show.length(diagonal)}"
+                ),
                 assumptions=["both diagonals alike: the corners are square"],
                 source="Pythagoras",
             ),
@@ -114,7 +117,7 @@ def post_worked(bed: Assembly, show: Printer) -> Worked:
         amount=post,
         unit="mm",
         working=f"{top} + {show.length(foot.below)} in the ground ({foot.school}) = {show.length(post)}",
-        assumptions=["cut 50 mm longer than this, and trimmed level in place" if foot.trimmed else hidden],
+        assumptions=["cut longer than this, and trimmed level in place" if foot.trimmed else hidden],
         source=COMMON_PRACTICE,
     )
 

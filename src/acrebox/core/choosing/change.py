@@ -5,10 +5,10 @@ from typing import Any
 
 from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import assemble
-from acrebox.core.design import Design, read_design
+from acrebox.core.design import Design, read_design, usual_of
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import Printer
-from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.stock import Catalogue, catalogue, list_for
 
 NEVER_SAID = ("kind",)
 MOST_LET_GO = 8
@@ -28,7 +28,8 @@ def change_construction(design: Design, kind: str) -> Changed:
     A field that the new construction refuses goes back to its own; what is dropped is said.
     Raises DesignError when not even the outline can be built that way.
     """
-    book, show = catalogue(), Printer(design.system)
+    book = catalogue(list_for(design.system, None))
+    show = book.printer(design.system)
     start = starting_design(kind, design.system)
     old = design.construction.model_dump(mode="json", exclude_none=True)
     new = start.construction.model_dump(mode="json", exclude_none=True)
@@ -52,7 +53,7 @@ def _drop(name: str, value: Any) -> str:
 
 def _said(design: Design, name: str, value: Any) -> bool:
     """Whether a choice is worth a word: one that is not simply the default."""
-    default = type(design.construction).model_fields[name].get_default(call_default_factory=True)
+    default = usual_of(type(design.construction).model_fields[name], design.system)
     plain = getattr(default, "text", default)
     if hasattr(plain, "model_dump"):
         plain = plain.model_dump(mode="json", exclude_none=True)

@@ -12,7 +12,7 @@ from acrebox.core.data import DataFileError, by_key, read_as
 from acrebox.core.design import Asked, Design, constructions, questions_of, read_design
 from acrebox.core.drafting import View
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.printing import Printer, System
 from acrebox.core.plan import DRAWINGS, open_plan
 
 
@@ -86,12 +86,14 @@ def starting_design(kind: str, system: System) -> Design:
 
 
 @cache
-def offers(system: System) -> tuple[Offer, ...]:
-    """Every construction that can be built, in the order in which they are offered."""
-    return tuple(_offer(row, system) for row in _rows().values())
+def offers(system: System, shown: System | None = None) -> tuple[Offer, ...]:
+    """Every construction that can be built, in the order in which they are offered: as planned in a system,
+    and shown in one.
+    """
+    return tuple(_offer(row, system, shown) for row in _rows().values())
 
 
-def _offer(row: KindRow, system: System) -> Offer:
+def _offer(row: KindRow, system: System, shown: System | None) -> Offer:
     design = starting_design(row.kind, system)
     return Offer(
         kind=row.kind,
@@ -100,6 +102,8 @@ def _offer(row: KindRow, system: System) -> Offer:
         suits=row.suits,
         asks=row.asks,
         design=design,
-        picture=open_plan(design)[DRAWINGS].picture,
-        questions=questions_of(constructions.models[row.kind], "construction"),
+        picture=open_plan(design, shown=shown)[DRAWINGS].picture,
+        questions=questions_of(
+            constructions.models[row.kind], "construction", Printer(shown or system, built=system)
+        ),
     )

@@ -96,9 +96,9 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
 
     Raises DesignError naming the fields when the sizes cannot stand.
     """
-    show = Printer(design.system, book.currency_sign)
-    board = choose_timber(book, choice.board, choice.board_measured, "construction.board")
-    post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
+    show = book.printer(design.system)
+    board = choose_timber(book, choice.board, choice.board_measured, "construction.board", design.system)
+    post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     courses = stack_courses(design, board.cover, board.timber.tongue_mm, choice.top_course == "ripped", show)
     outline = outside_outline(design, board.thickness, 2 * post.width, show)
     stock, courses = wall_stock(
@@ -111,9 +111,9 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         book=book,
         show=show,
     )
-    foot = stance(choice, stand_height(choice, courses.height, show))
+    foot = stance(choice, stand_height(choice, courses.height, show), show)
     inner = outline.inset(board.thickness)
-    limit = chosen_limit(choice, spacing_rule(board.thickness), post.width, show)
+    limit = chosen_limit(choice, spacing_rule(board.thickness, show.built), post.width, show)
     outward = choice.posts == "outside"
     line = WallLine(outline, board.thickness, choice.corner)
     face = outline if outward else inner
@@ -128,7 +128,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         posts=plan,
         foot=foot,
         courses=courses.count,
-        overlap=Length(size("joins_apart")),
+        overlap=Length(size("joins_apart", show.built)),
         show=show,
     )
     joins, notes = choose_joins(ways, "cheaper")
@@ -141,7 +141,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         *post_joints(walls, there),
     ]
     screwed_down = _screwed_down(walls, on_posts, courses, choice, show)
-    spans = spans_of(runs, board.thickness, "boards")
+    spans = spans_of(runs, board.thickness, "boards", show.built)
     return Assembly(
         outline=outline,
         inner=inner,
@@ -160,7 +160,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         spans=spans,
         stance=foot,
         timbers=(*stock.used, post.used),
-        goods=concrete_for(posts, post, foot, choice.post_depth, show),
+        goods=concrete_for(posts, post, foot, choice.post_depth, book, show),
         notes=notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
@@ -177,7 +177,7 @@ def _screwed_down(
     loose = hardly_held(walls, on_posts)
     widest = max((p.solid.width for p in walls if p.name in loose), default=0.0)
     if widest > size("screwed_down"):
-        least = courses.heights[-1] - size("screw_room")
+        least = courses.heights[-1] - size("screw_room", show.built)
         raise refuse(
             "construction.post_drop",
             choice.post_drop.text,

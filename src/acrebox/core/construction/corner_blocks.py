@@ -6,7 +6,7 @@ from typing import Literal
 from acrebox.core.assembly import Joint, Part, stick
 from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import WallLine, across
 from acrebox.core.design import Corner
 from acrebox.core.errors import refuse
@@ -96,8 +96,8 @@ def place_blocks(blocks: CornerBlocks, show: Printer) -> list[Part]:
 def _check(blocks: CornerBlocks, side: Side, show: Printer) -> None:
     (_, first), (last, _) = blocks.ends(side)
     room = last - first
-    if room < size("between_blocks") - 1e-6:
-        short = side.length + size("between_blocks") - room
+    if room < size("between_blocks", show.built) - 1e-6:
+        short = side.length + size("between_blocks", show.built) - room
         raise refuse(
             "construction.held_by",
             "corner_blocks",
@@ -111,7 +111,8 @@ def _check(blocks: CornerBlocks, side: Side, show: Printer) -> None:
             blocks.where,
             f"On {side.name} an end that butts would lie {show.length(max(0.0, blocks.bearing(side)))} on its"
             " corner block.",
-            f"at least {show.length(size('end_bearing'))}: blocks inside the corners, sides that run through"
+            f"at least {printed('end_bearing', show)}: blocks inside the corners, sides that run"
+            " through"
             " in every course, or posts",
         )
 

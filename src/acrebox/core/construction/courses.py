@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from math import floor
 
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -57,23 +57,24 @@ def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, sh
     """
     if design.courses is not None:
         courses = _whole(design.courses, cover, tongue)
-        if courses.height > size("tallest"):
+        if courses.height > size("tallest", show.built):
             raise refuse(
                 "courses",
                 design.courses,
                 f"{design.courses} courses stand {show.length(courses.height)} high.",
-                f"at most {show.length(size('tallest'))}, {floor(size('tallest') / cover)} courses of this"
+                f"at most {printed('tallest', show)},"
+                f" {floor(size('tallest', show.built) / cover)} courses of this"
                 " board",
             )
         return courses
     assert design.height is not None  # read_design lets one of the two through
     height = design.height.mm
-    if not 0 < height <= size("tallest"):
+    if not 0 < height <= size("tallest", show.built):
         raise refuse(
             "height",
             design.height.text,
             "A bed's height must be more than nothing and within reach.",
-            f"more than 0, at most {show.length(size('tallest'))}",
+            f"more than 0, at most {printed('tallest', show)}",
         )
     count = max(1, round((height + tongue) / cover))
     if abs(_whole(count, cover, tongue).height - height) <= size("tape_tolerance"):

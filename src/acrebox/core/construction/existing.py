@@ -7,7 +7,7 @@ from pydantic import Field
 
 from acrebox.core.assembly import Part, StandingPiece, role
 from acrebox.core.construction.sides import side_named
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Asking, asks
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -32,7 +32,9 @@ class ExistingPost(Asking):
             "Its middle, from the corner", hint="Along the outside, from the corner where the side begins."
         )
     )
-    width: Length = Field(Length("100 mm"), json_schema_extra=asks("Wide", label="Width of the post"))
+    width: Length = Field(
+        Length("100 mm"), json_schema_extra=asks("Wide", label="Width of the post", imperial="4 in")
+    )
     depth: Length | None = Field(
         None, json_schema_extra=asks("Deep", label="Depth of the post", hint="Left empty: as wide as deep.")
     )
@@ -54,12 +56,12 @@ def existing_posts(
         side = side_named(outline, row.side, f"{at}.side")
         deep = (row.depth or row.width).mm
         for name, wide in (("width", row.width.mm), ("depth", deep)):
-            if not size("end_bearing") <= wide <= size("largest_stick"):
+            if not size("end_bearing", show.built) <= wide <= size("largest_stick", show.built):
                 raise refuse(
                     f"{at}.{name}",
                     show.length(wide),
                     "Nothing can be screwed to a post like that.",
-                    f"{show.length(size('end_bearing'))} to {show.length(size('largest_stick'))}",
+                    f"{printed('end_bearing', show)} to {printed('largest_stick', show)}",
                 )
         half = row.width.mm / 2
         if not half <= row.at.mm <= side.length - half:

@@ -16,7 +16,7 @@ def stud_spans(work: Studwork, sheet: Sheet, frames: Sequence[SideFrame]) -> tup
             length=max(each.bays),
             bays=len(each.bays),
             thickness=sheet.depth.mm,
-            rule=size("stud_rule", work.show.system),
+            rule=size("stud_rule", work.show.built),
             what="sheet",
             between="studs",
         )

@@ -4,7 +4,6 @@ frames alone.
 
 from dataclasses import dataclass, replace
 from itertools import pairwise
-from math import ceil
 from typing import Literal
 
 from pydantic import Field
@@ -106,7 +105,7 @@ class FramedSheet(Posted):
         "posts", json_schema_extra=asks("It stands", words={**STANDS})
     )
     stud_limit: Length = Field(
-        Length("600 mm"), json_schema_extra=asks("A stud every", label="Limit between studs")
+        Length("600 mm"), json_schema_extra=asks("A stud every", label="Limit between studs", imperial="2 ft")
     )
     corner: Corner = Field(
         Corner.LONG_THROUGH, json_schema_extra=asks("At the corners", words={**SQUARE_CORNERS})
@@ -121,6 +120,7 @@ class _Frame:
     inner: Outline
     post: ChosenTimber
     choice: FramedSheet
+    book: Catalogue
     show: Printer
 
     @property
@@ -155,7 +155,11 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     Raises DesignError naming the fields when the sizes cannot stand.
     """
     frame = _frame(design, choice, book)
-    foot = stance(choice, stand_height(choice, frame.height, frame.show)) if frame.has_posts else None
+    foot = (
+        stance(choice, stand_height(choice, frame.height, frame.show), frame.show)
+        if frame.has_posts
+        else None
+    )
     posts, limit = _posts(frame)
     frames = side_frames(
         frame.studwork, posts, posts_behind(frame.studwork.line.outline, frame.skin, frame.sheeting.joins)
@@ -196,7 +200,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         timbers=(frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,),
         goods=(
             *_membrane(frame),
-            *concrete_for(posts, frame.post, foot, choice.post_depth, frame.show),
+            *concrete_for(posts, frame.post, foot, choice.post_depth, frame.book, frame.show),
         ),
         notes=_notes(frame, sheets, studs),
         post_limit=limit,
@@ -205,16 +209,18 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
 
 
 def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
-    show = Printer(design.system, book.currency_sign)
+    show = book.printer(design.system)
     sheet = choose_sheet(book, choice.sheet, "construction.sheet")
-    rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
+    rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail", design.system)
     if choice.rails == "flat":
         rail = replace(rail, thickness=rail.width, width=rail.thickness)
-    post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
+    post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     rows = sheet_rows(design, sheet, 2 * rail.width + LEAST_BETWEEN_RAILS, show)
     check_stud_limit(choice.stud_limit, show)
     wall = sheet.depth.mm + rail.thickness
-    least = max(size("sheet_least_inside"), 2 * (post.width if choice.footing == "posts" else rail.width))
+    least = max(
+        size("sheet_least_inside", show.built), 2 * (post.width if choice.footing == "posts" else rail.width)
+    )
     outline = outside_outline(design, wall, least, show)
     refuse_askew(outline, choice.corner, "Frames with sheet")
     thicks = (sheet.depth.mm, rail.thickness)
@@ -232,6 +238,7 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
             rows=rows,
             longest=longest_stick(design, sheet, book),
             lap=sheet.end_lap.mm if choice.sheets == "lap" else 0.0,
+            least=size("sheet_end_least", show.built),
         ),
         studwork=Studwork(
             line=frames,
@@ -244,6 +251,7 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
         inner=outline.inset(wall),
         post=post,
         choice=choice,
+        book=book,
         show=show,
     )
 
@@ -251,7 +259,9 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
 def _posts(frame: _Frame) -> tuple[list[Part], float]:
     if not frame.has_posts:
         return [], 0.0
-    limit = chosen_limit(frame.choice, size("sheet_post_rule"), frame.post.width, frame.show)
+    limit = chosen_limit(
+        frame.choice, size("sheet_post_rule", frame.show.built), frame.post.width, frame.show
+    )
     if frame.post.thickness <= frame.rail.thickness:
         raise refuse(
             "construction.post",
@@ -260,7 +270,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
             f"a post thicker than {frame.show.length(frame.rail.thickness)}",
         )
     stand = stand_height(frame.choice, frame.height, frame.show)
-    most = frame.rail.width - size("post_houses")
+    most = frame.rail.width - size("post_houses", frame.show.built)
     if frame.height - stand > most + 1e-6:
         raise refuse(
             "construction.post_drop",
@@ -275,16 +285,17 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     joins = posts_behind(face, frame.skin, frame.sheeting.joins)
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
-    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand), joins, frame.show)
+    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand, frame.show), joins, frame.show)
     return posts, limit
 
 
 def _membrane(frame: _Frame) -> tuple[Good, ...]:
     corners = len(frame.outline.points)
-    metres = corners * frame.height / 1000
-    words = f"{corners} corners × {frame.show.length(frame.height)} = {metres:.2f} m"
-    count = ceil(metres * 10) / 10
-    return (Good(key="corner-membrane", what="corner membrane", count=count, unit="m", working=words),)
+    long, sold = corners * frame.height, frame.book.find_good("corner-membrane")
+    words = f"{corners} corners × {frame.show.length(frame.height)} = {frame.show.run(long)}"
+    return (
+        Good(key=sold.key, what="corner membrane", count=sold.units_of(long), unit=sold.unit, working=words),
+    )
 
 
 def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, str]:

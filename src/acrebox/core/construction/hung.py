@@ -190,7 +190,7 @@ def wall_anchors(ledgers: Sequence[Part], show: Printer) -> tuple[Good, ...]:
     """The anchors that hold ledger posts: two a post, a third in long ones."""
     if not ledgers:
         return ()
-    long = size("long_ledger")
+    long = size("long_ledger", show.built)
     each = 3 if ledgers[0].solid.length > long else 2
     count = each * len(ledgers)
     words = (

@@ -10,7 +10,7 @@ from acrebox.core.assembly import UsedTimber
 from acrebox.core.construction.courses import Courses
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import side_named
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Asking, Design, MeasuredStick, asks
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -134,12 +134,12 @@ def wall_stock(
         if grown and row.course is not None:
             heights[row.course - 1] += high - want_high
         others.append(_Other(course=row.course, side=row.side, timber=timber))
-    if sum(heights) > size("tallest"):
+    if sum(heights) > size("tallest", show.built):
         raise refuse(
             "construction.other",
             f"{len(rows)} rows",
             f"With those timbers the walls stand {show.length(sum(heights))} high.",
-            f"at most {show.length(size('tallest'))}",
+            f"at most {printed('tallest', show)}",
         )
     return WallStock(main=main, others=tuple(others)), replace(courses, heights=tuple(heights))
 

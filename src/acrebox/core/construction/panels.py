@@ -76,7 +76,7 @@ class PanelFrame:
         """Where the panels of a side begin and end [mm from its first corner]."""
         low, high = self.skin.longest(side, 1)
         if self.in_modules:
-            least, far = size("panel_end_least"), self.skin.begins_far(side)
+            least, far = size("panel_end_least", self.show.built), self.skin.begins_far(side)
             return [low, *in_modules(low, high, self.panel.mm, least=least, far=far), high]
         return even_marks([low, high], self.panel.mm)
 
@@ -170,7 +170,7 @@ def _rails(frame: PanelFrame, side: Side, joins: Sequence[float], level: str) ->
     behind = frame.rails.outline.sides[side.index]
     moved = tuple(j - across(side, behind) for j in joins)
     rail = frame.low if level == "low" else frame.rail
-    base = size("stave_rail_inset") if level == "low" else frame.height - rail.width
+    base = size("stave_rail_inset", frame.show.built) if level == "low" else frame.height - rail.width
     return [
         stick(f"{side.name} panel {n} {level} rail", "rail", rail.timber.key, box, side=side.name)
         for n, box in enumerate(frame.rails.pieces(behind, 1, base, rail.width, moved), start=1)

@@ -9,16 +9,20 @@ from math import ceil, pi, radians, sin, tan
 from acrebox.core.assembly import Good, Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import LEAST_BUTT_SINE
-from acrebox.core.data import by_key, read_as
+from acrebox.core.data import by_key, in_round, read_as
 from acrebox.core.design import PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.telling import told
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
+from acrebox.core.stock import Catalogue
 
+SAME_RUN_MM = 0.2
+"""Runs are the same that differ by less [mm]: an outline that is walked is closed within this."""
 NOTHING_HELD: Mapping[int, Sequence[tuple[float, float]]] = {}
 
 
@@ -26,6 +30,7 @@ NOTHING_HELD: Mapping[int, Sequence[tuple[float, float]]] = {}
 class _Spacing:
     thickness_mm: float
     limit_mm: float
+    limit_in: float
     source: str
 
 
@@ -35,15 +40,26 @@ class _School:
     words: str
     source: str
     below_mm: float = 0.0
+    below_in: float = 0.0
     bears_mm: float = 0.0
+    bears_in: float = 0.0
     deep_as_tall: bool = False
+
+    def below(self, built: System) -> float:
+        """How deep a post stands in the ground [mm], round in a system."""
+        return in_round(self.below_mm, self.below_in, built)
+
+    def bears(self, built: System) -> float:
+        """How broad it bears on the ground [mm], round in a system."""
+        return in_round(self.bears_mm, self.bears_in, built)
 
 
 @dataclass(frozen=True, kw_only=True)
 class _Setting:
     trim_allowance_mm: float
-    bag_yield_l: float
+    trim_allowance_in: float
     least_limit_mm: float
+    least_limit_in: float
     source: str
 
 
@@ -63,34 +79,35 @@ def _setting() -> _Setting:
     return read_as(_Setting, "construction", "posts.toml", "setting")
 
 
-def stance(choice: Posted, above: float, depth: PostDepth | None = None) -> Stance:
+def stance(choice: Posted, above: float, show: Printer, depth: PostDepth | None = None) -> Stance:
     """How posts that stand `above` [mm] the ground stand in it, by the school chosen or another `depth`."""
     school = _schools()[depth or choice.post_depth]
     trimmed = choice.post_top is PostTop.TRIMMED
-    below, words = above if school.deep_as_tall else school.below_mm, school.words
+    below = above if school.deep_as_tall else school.below(show.built)
+    words = told(school.words, show)
     if choice.post_below is not None:
-        if not 0 <= choice.post_below.mm <= size("post_deepest"):
+        if not 0 <= choice.post_below.mm <= size("post_deepest", show.built):
             raise refuse(
                 "construction.post_below",
                 choice.post_below.text,
                 "Posts cannot be set that deep.",
-                f"0 mm to {size('post_deepest'):g} mm",
+                f"{show.length(0)} to {printed('post_deepest', show)}",
             )
         below = choice.post_below.mm
-        words = f"{choice.post_below.text} in the ground"
+        words = f"{show.length(below)} as you chose"
     return Stance(
         above,
         below,
         words,
         0.0 if trimmed else choice.post_drop.mm,
         trimmed,
-        school.bears_mm,
+        school.bears(show.built),
     )
 
 
 def bays(run: float, limit: float) -> int:
-    """The fewest even bays of a run [mm] with none over the limit [mm]."""
-    return max(1, ceil(run / limit - 1e-9))
+    """The fewest even bays of a run [mm] with none over the limit [mm] by as much as a tape shows."""
+    return max(1, ceil((run - SAME_RUN_MM) / limit))
 
 
 def even_marks(anchors: Sequence[float], limit: float) -> list[float]:
@@ -104,14 +121,13 @@ def even_marks(anchors: Sequence[float], limit: float) -> list[float]:
     return marks
 
 
-def spacing_rule(thickness: float) -> float:
+def spacing_rule(thickness: float, built: System) -> float:
     """The rule-of-thumb limit between supports [mm] for boards of that thickness [mm].
 
     Source: common practice, row by row in `posts.toml`.
     """
-    return next(
-        (r.limit_mm for r in _spacings() if thickness >= r.thickness_mm - 0.5), _spacings()[-1].limit_mm
-    )
+    found = next((r for r in _spacings() if thickness >= r.thickness_mm - 0.5), _spacings()[-1])
+    return in_round(found.limit_mm, found.limit_in, built)
 
 
 def stand_height(choice: Posted, wall_top: float, show: Printer) -> float:
@@ -137,7 +153,7 @@ def chosen_limit(choice: Posted, rule: float, post_width: float, show: Printer) 
     """
     if choice.post_limit is None:
         return rule
-    least = max(_setting().least_limit_mm, 2.2 * post_width)
+    least = max(in_round(_setting().least_limit_mm, _setting().least_limit_in, show.built), 2.2 * post_width)
     if choice.post_limit.mm < least:
         raise refuse(
             "construction.post_limit",
@@ -181,6 +197,18 @@ class PostLine:
         """Whether one post stands tight in a square corner for both sides."""
         return abs(self._angle(corner) - 90) < 1e-6
 
+    def _owner(self, corner: int) -> int:
+        """The side along which the post of a corner stands: a flat one lies along the longer of both,
+        wherever the walk round the bed began.
+        """
+        before, after = self.face.sides[corner - 1], self.face.sides[corner]
+        flat = abs(self.post.width - self.post.thickness) > 1.0
+        return before.index if flat and before.length > after.length + 0.5 else after.index
+
+    def _across(self, corner: int, side: Side) -> float:
+        """How much of a side the post takes that stands in its square corner [mm]."""
+        return self.post.width if self._owner(corner) == side.index else self.post.thickness
+
     def _off(self, corner: int) -> float:
         """How far from a corner a post of its own keeps clear of the neighbour's [mm]: their edges meet
         on the bisector.
@@ -203,12 +231,14 @@ class PostLine:
 
     def ends(self, side: Side) -> tuple[float, float]:
         """Centres of the first and the last post against a side [mm along it]."""
-        last = (side.index + 1) % len(self.face.points)
-        first_at = self.post.width / 2 + self._clear(side.index)
-        if self._shared(last):
-            # That post belongs to the next side; along this one it takes its thickness.
-            return first_at, side.length - self.post.thickness / 2
-        return first_at, side.length - self._clear(last) - self.post.width / 2
+        first, last = side.index, (side.index + 1) % len(self.face.points)
+
+        def inset(corner: int) -> float:
+            if self._shared(corner):
+                return self._across(corner, side) / 2
+            return self._clear(corner) + self.post.width / 2
+
+        return inset(first), side.length - inset(last)
 
     def _is_held(self, side: Side, at: float) -> bool:
         """Whether both ends of a join lie on a post that is there already."""
@@ -233,13 +263,17 @@ class PostLine:
             anchors = [*wanted, *(at for at in there if first < at < last)]
             marks = even_marks([first, *sorted(anchors), last], self.limit)
             runs.append((side, max(b - a for a, b in itertools.pairwise(marks)), len(marks) - 1))
-            found.append(Stand(side, first - half, "corner post", f"{side.name} corner"))
+            corner, after = side.index, self.face.sides[(side.index + 1) % len(self.face.points)]
+            if not self._shared(corner) or self._owner(corner) == side.index:
+                found.append(Stand(side, first - half, "corner post", f"{side.name} corner"))
             found += [
                 Stand(side, mark - half, "mid post", f"{side.name} mid {n}")
                 for n, mark in enumerate((m for m in marks[1:-1] if m not in there), start=1)
             ]
-            if not self._shared((side.index + 1) % len(self.face.points)):
+            if not self._shared(after.index):
                 found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
+            elif self._owner(after.index) == side.index:
+                found.append(Stand(side, last - half, "corner post", f"{after.name} corner"))
         return found, runs
 
 
@@ -271,7 +305,8 @@ def set_posts(
     Raises DesignError when two posts would stand in each other.
     """
     stands, runs = plan.stands(joins)
-    allowance = _setting().trim_allowance_mm if choice.post_top is PostTop.TRIMMED else 0.0
+    spare = in_round(_setting().trim_allowance_mm, _setting().trim_allowance_in, show.built)
+    allowance = spare if choice.post_top is PostTop.TRIMMED else 0.0
     stock = plan.post.timber.key
     parts = [
         stick(s.name, s.role, stock, post_box(plan, s, foot), side=s.side.name, allowance=allowance)
@@ -283,35 +318,40 @@ def set_posts(
 
 
 def concrete_for(
-    posts: Sequence[Part], post: ChosenTimber, foot: Stance | None, school: PostDepth, show: Printer
+    posts: Sequence[Part],
+    post: ChosenTimber,
+    foot: Stance | None,
+    school: PostDepth,
+    book: Catalogue,
+    show: Printer,
 ) -> tuple[Good, ...]:
     """The concrete round posts that are set in it, by the bag: hole less post, so much a bag.
 
-    Source: holes and yield common practice, in `posts.toml`.
+    Source: holes common practice, in `posts.toml`; what a bag sets to, in the list of goods.
     """
     dug = [p for p in posts if p.role.dug]
     if school is not PostDepth.CONCRETE or not dug or foot is None or foot.below <= 0:
         return ()
-    wide, yields = _schools()[school].bears_mm, _setting().bag_yield_l
+    wide, sold = _schools()[school].bears(show.built), book.find_good("concrete")
     hole = pi / 4 * wide**2 - post.width * post.thickness
     each = max(0.0, hole) * foot.below / 1e6
-    bags = ceil(len(dug) * each / yields - 1e-9)
+    bags = ceil(len(dug) * each / sold.yield_l - 1e-9)
     working = (
         f"{len(dug)} holes {show.length(wide)} wide and {show.length(foot.below)} deep less the posts ="
-        f" {len(dug)} × {show.volume(each)}, at {show.volume(yields)} a bag"
+        f" {len(dug)} × {show.volume(each)}, at {show.pack(sold.yield_l)} a bag"
     )
-    return (Good(key="concrete", what="post concrete", count=bags, unit="bag", working=working),)
+    return (Good(key="concrete", what="post concrete", count=bags, unit=sold.unit, working=working),)
 
 
 def spans_of(
     runs: Iterable[tuple[Side, float, int]],
     thickness: float,
     what: str,
-    rule: float | None = None,
+    built: System,
     between: str = "posts",
 ) -> tuple[Span, ...]:
     """Spans of what the posts (or what else is named) hold, with the rule of thumb for its thickness [mm]."""
-    limit = rule if rule is not None else spacing_rule(thickness)
+    limit = spacing_rule(thickness, built)
     return tuple(
         Span(
             side=side.name,

@@ -4,9 +4,10 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from acrebox.core.assembly import UsedTimber
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design, MeasuredStick
 from acrebox.core.errors import refuse
+from acrebox.core.measure.systems import System
 from acrebox.core.stock import Catalogue, Sheet, Timber
 
 
@@ -57,7 +58,9 @@ class ChosenTimber:
         return any(abs(a - b) > 0.5 for a, b in zip(as_is, listed, strict=True))
 
 
-def choose_timber(book: Catalogue, name: str, measured: MeasuredStick, field: str) -> ChosenTimber:
+def choose_timber(
+    book: Catalogue, name: str, measured: MeasuredStick, field: str, built: System = System.METRIC
+) -> ChosenTimber:
     """The timber of that key or nominal size, at its measured size where one is given.
 
     Raises DesignError naming the field when the yard has no such timber or the measure is absurd.
@@ -68,6 +71,7 @@ def choose_timber(book: Catalogue, name: str, measured: MeasuredStick, field: st
         raise refuse(
             field, name, f"The yard has no timber called '{name}'.", f"a stock key or nominal size: {known}"
         )
+    show = book.printer(built)
     for side in ("thickness", "width"):
         length = getattr(measured, side)
         if length is not None and not size("smallest_stick") <= length.mm <= size("largest_stick"):
@@ -75,7 +79,7 @@ def choose_timber(book: Catalogue, name: str, measured: MeasuredStick, field: st
                 f"{field}_measured.{side}",
                 length.text,
                 f"A {side} of {length.text} is no stick of timber.",
-                "5 mm to 600 mm (1/4 in to 2 ft)",
+                f"{printed('smallest_stick', show)} to {printed('largest_stick', show)}",
             )
     thickness = (measured.thickness or timber.thickness).mm
     width = (measured.width or timber.width).mm

@@ -42,8 +42,9 @@ def sheet_rows(design: Design, sheet: Sheet, lowest: float, show: Printer) -> tu
 
 @dataclass(frozen=True, kw_only=True)
 class Sheeting:
-    """Sheet along walls: their line, what it is cut from, heights of its rows, the longest there is, and by
-    how much two lap where they meet [mm]: nothing where they butt.
+    """Sheet along walls: their line, what it is cut from, heights of its rows, the longest there is, by how
+    much two lap where they meet: nothing where they butt; the shortest end of a side that is a sheet of its
+    own [mm].
     """
 
     skin: WallLine
@@ -51,6 +52,7 @@ class Sheeting:
     rows: tuple[float, ...]
     longest: float
     lap: float
+    least: float
 
     def joins(self, side: Side) -> tuple[float, ...]:
         """The middles of where the sheets of a side meet [mm from its first corner]: whole sheets first, so
@@ -60,7 +62,7 @@ class Sheeting:
         return in_modules(
             *self.skin.longest(side, 1),
             self.longest,
-            least=size("sheet_end_least"),
+            least=self.least,
             lap=self.lap,
             far=self.skin.begins_far(side),
         )

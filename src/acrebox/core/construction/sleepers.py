@@ -145,7 +145,9 @@ class Sleepers(Posted):
     overlap: Length = Field(
         Length("300 mm"),
         json_schema_extra=asks(
-            "Joints overlap by", hint="The least that joints of neighbouring courses lie apart."
+            "Joints overlap by",
+            hint="The least that joints of neighbouring courses lie apart.",
+            imperial="12 in",
         ),
     )
     hung: WallHung | None = Field(
@@ -166,6 +168,7 @@ class _Frame:
     notes: dict[str, str]
     posts: PostLine
     foot: Stance
+    book: Catalogue
     show: Printer
 
     @property
@@ -232,7 +235,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(
             *wall_anchors(ledgers, frame.show),
-            *concrete_for(posts, frame.post, foot, _school(choice), frame.show),
+            *concrete_for(posts, frame.post, foot, _school(choice), frame.book, frame.show),
         ),
         notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
@@ -242,13 +245,15 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
 
 
 def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
-    show = Printer(design.system, book.currency_sign)
-    sleeper = choose_timber(book, choice.sleeper, choice.sleeper_measured, "construction.sleeper")
-    post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
+    show = book.printer(design.system)
+    sleeper = choose_timber(
+        book, choice.sleeper, choice.sleeper_measured, "construction.sleeper", design.system
+    )
+    post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     wall, course = _section(choice, sleeper)
     postless = choice.held_by == "corner_blocks"
     outline = outside_outline(
-        design, wall, size("sleeper_least_inside") if postless else 2 * post.width, show
+        design, wall, size("sleeper_least_inside", show.built) if postless else 2 * post.width, show
     )
     stock, courses = wall_stock(
         sleeper,
@@ -263,8 +268,8 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     hung = hung_side(choice.hung, outline) if choice.hung else None
     passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
     line = WallLine(outline, wall, choice.corner, passing)
-    foot = stance(choice, stand_height(choice, courses.height, show), _school(choice))
-    limit = chosen_limit(choice, spacing_rule(wall), post.width, show)
+    foot = stance(choice, stand_height(choice, courses.height, show), show, _school(choice))
+    limit = chosen_limit(choice, spacing_rule(wall, show.built), post.width, show)
     inner = outline.inset(wall)
     outward = choice.held_by == "posts_outside"
     face = outline if outward else inner
@@ -295,6 +300,7 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
         notes=notes,
         posts=posts,
         foot=foot,
+        book=book,
         show=show,
     )
 
@@ -341,7 +347,11 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
     if frame.postless:
         blocks = frame.corner_blocks
         runs = [(side, blocks.run(blocks.face.sides[side.index]), 1) for side in frame.line.outline.sides]
-        return [], spans_of(runs, frame.line.thickness, "sleepers", between=BETWEEN_BLOCKS), None
+        return (
+            [],
+            spans_of(runs, frame.line.thickness, "sleepers", frame.show.built, between=BETWEEN_BLOCKS),
+            None,
+        )
     joins = posts_behind(frame.posts.face, frame.line, frame.joins.all)
     posts, runs = set_posts(frame.posts, frame.choice, frame.foot, joins, frame.show, frame.there)
     if frame.hung is not None and frame.choice.hung is not None:
@@ -355,7 +365,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], tuple[Span, ...], Stance | None]:
             above=frame.foot.above,
         )
         check_clear([*posts, *frame.there], frame.show)
-    return posts, spans_of(runs, frame.line.thickness, "sleepers"), frame.foot
+    return posts, spans_of(runs, frame.line.thickness, "sleepers", frame.show.built), frame.foot
 
 
 def _facts(frame: _Frame) -> dict[str, Worked]:

@@ -30,7 +30,7 @@ from acrebox.core.construction.posts import (
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     OPEN_QUESTIONS,
@@ -77,14 +77,17 @@ class Staves(Posted):
     keeps_own = frozenset({"post_drop"})
 
     kind: Literal["staves"] = "staves"
-    stave: str = Field("pallet-board", json_schema_extra=asks("Boards to hand", stock="stave"))
+    stave: str = Field(
+        "pallet-board", json_schema_extra=asks("Boards to hand", stock="stave", imperial="pallet-slat")
+    )
     stave_measured: MeasuredStick = MeasuredStick()
     widths: tuple[Length, ...] = Field((), json_schema_extra=asks("Their widths", instrument="widths"))
     average: Length | None = None
     rail: str = Field(json_schema_extra=asks("Rails", stock="rail"))
     rail_measured: MeasuredStick = MeasuredStick()
     panel: Length = Field(
-        Length("1.2 m"), json_schema_extra=asks("A panel is", label="Length of a panel, at most")
+        Length("1.2 m"),
+        json_schema_extra=asks("A panel is", label="Length of a panel, at most", imperial="4 ft"),
     )
     panels: Literal["even", "modules"] = Field(
         "even", json_schema_extra=asks("A side is made of", label="Panels of a side", words={**PANELS})
@@ -106,6 +109,7 @@ class Staves(Posted):
         json_schema_extra=asks(
             "Below the top by",
             label="Posts below the top",
+            imperial="3/4 in",
             hint="The high rails are screwed to them just under the top.",
             when={"post_top": ["hidden"]},
         ),
@@ -126,12 +130,12 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     """
     frame = _frame(design, choice, book)
     show = frame.show
-    post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
+    post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     panels = make_panels(frame)
     rails = panels.rails
-    foot = stance(choice, stand_height(choice, frame.height, show))
+    foot = stance(choice, stand_height(choice, frame.height, show), show)
     thick = frame.rail.thickness + frame.stave.thickness
-    limit = chosen_limit(choice, spacing_rule(thick), post.width, show)
+    limit = chosen_limit(choice, spacing_rule(thick, show.built), post.width, show)
     posts, runs = set_posts(
         PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, panels.joins, show
     )
@@ -141,7 +145,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
             "construction.post_drop",
             choice.post_drop.text,
             "The high rails would hardly reach the posts.",
-            f"at most {show.length(frame.rail.width - size('screw_room'))}, or wider rails",
+            f"at most {show.length(frame.rail.width - size('screw_room', show.built))}, or wider rails",
         )
     joints: list[Joint] = [
         *layer_joints(panels.staves, rails, "stave to rail"),
@@ -160,10 +164,10 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         parts=(*panels.staves, *rails, *panels.tops, *posts),
         joints=tuple(joints),
         compartments=(within_walls(face, frame.height, (*rails, *posts)),),
-        spans=spans_of(runs, thick, "panels"),
+        spans=spans_of(runs, thick, "panels", show.built),
         loads=(_stave(frame),),
         stance=foot,
-        goods=concrete_for(posts, post, foot, choice.post_depth, show),
+        goods=concrete_for(posts, post, foot, choice.post_depth, book, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
         notes=panels.notes,
         post_limit=limit,
@@ -173,32 +177,33 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
 
 
 def _frame(design: Design, choice: Staves, book: Catalogue) -> PanelFrame:
-    show = Printer(design.system, book.currency_sign)
-    stave = choose_timber(book, choice.stave, choice.stave_measured, "construction.stave")
-    rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail")
-    post = choose_timber(book, choice.post, choice.post_measured, "construction.post")
+    show = book.printer(design.system)
+    stave = choose_timber(book, choice.stave, choice.stave_measured, "construction.stave", design.system)
+    rail = choose_timber(book, choice.rail, choice.rail_measured, "construction.rail", design.system)
+    post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     if design.height is None:
         raise refuse("courses", design.courses, "Upright boards stand in no courses.", "a height instead")
     board = longest_stick(design, stave.timber, book)
     low, top = _other_rails(choice, rail, stave, book, show)
-    lowest = rail.width + low.width + 2 * size("stave_rail_inset")
-    if not lowest <= design.height.mm <= min(board, size("tallest")):
+    lowest = rail.width + low.width + 2 * size("stave_rail_inset", show.built)
+    most = min(board, size("tallest", show.built))
+    if not lowest <= design.height.mm <= most:
         raise refuse(
             "height",
             design.height.text,
             f"Staves of {show.length(design.height.mm)} cannot be cut or carry two rails.",
-            f"{show.length(lowest)} to {show.length(min(board, size('tallest')))}, the longest board to hand",
+            f"{show.length(lowest)} to {show.length(most)}, the longest board to hand",
         )
     _check_widths(choice, show)
     wall = stave.thickness + rail.thickness
     outline = outside_outline(design, wall, 2 * post.width, show)
     refuse_askew(outline, choice.corner, "Panels of staves")
-    if choice.panel.mm < size("stave_widest"):
+    if choice.panel.mm < size("stave_widest", show.built):
         raise refuse(
             "construction.panel",
             choice.panel.text,
             "A panel that short is no panel.",
-            f"at least {show.length(size('stave_widest'))}",
+            f"at least {printed('stave_widest', show)}",
         )
     corner = choice.corner
     return PanelFrame(
@@ -233,13 +238,13 @@ def _other_rails(
     Raises DesignError when the low rail would not lie against the posts, or the top one not on the rails.
     """
     low, top = (
-        choose_timber(book, name, measured, f"construction.{field}") if name else rail
+        choose_timber(book, name, measured, f"construction.{field}", show.built) if name else rail
         for name, measured, field in (
             (choice.low_rail, choice.low_rail_measured, "low_rail"),
             (choice.top_rail, choice.top_rail_measured, "top_rail"),
         )
     )
-    if abs(low.thickness - rail.thickness) > size("tape_tolerance"):
+    if abs(low.thickness - rail.thickness) > size("tape_tolerance", show.built):
         raise refuse(
             "construction.low_rail",
             choice.low_rail,
@@ -247,7 +252,7 @@ def _other_rails(
             f" {show.length(rail.thickness)}: the posts would not lie against both.",
             f"a timber {show.length(rail.thickness)} thick",
         )
-    least = stave.thickness + size("end_bearing")
+    least = stave.thickness + size("end_bearing", show.built)
     if choice.top == "rail" and top.width < least - 1e-6:
         raise refuse(
             "construction.top_rail",
@@ -268,12 +273,12 @@ def _check_widths(choice: Staves, show: Printer) -> None:
     if choice.average is not None and not choice.widths:
         named.append(("construction.average", choice.average))
     for name, width in named:
-        if not size("stave_narrowest") <= width.mm <= size("stave_widest"):
+        if not size("stave_narrowest", show.built) <= width.mm <= size("stave_widest", show.built):
             raise refuse(
                 name,
                 width.text,
                 f"A board {show.length(width.mm)} wide is no pallet board.",
-                f"{show.length(size('stave_narrowest'))} to {show.length(size('stave_widest'))}",
+                f"{printed('stave_narrowest', show)} to {printed('stave_widest', show)}",
             )
 
 
@@ -283,7 +288,9 @@ def _stave(frame: PanelFrame) -> LoadCase:
         side="every side",
         what="stave",
         stock=frame.stave.timber.key,
-        span=frame.height - size("stave_rail_inset") - (frame.low.width + frame.rail.width) / 2,
+        span=frame.height
+        - size("stave_rail_inset", frame.show.built)
+        - (frame.low.width + frame.rail.width) / 2,
         breadth=frame.stave.width,
         depth=frame.stave.thickness,
         strip=frame.stave.width,

@@ -1,7 +1,7 @@
 """The Design: what the gardener wants, as choices and never results."""
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
-from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick
+from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick, in_system, usual_of
 from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength
 from acrebox.core.design.construction import (
     CORNERS,
@@ -18,10 +18,10 @@ from acrebox.core.design.construction import (
     constructions,
     heads_asked,
 )
-from acrebox.core.design.document import Accepted, Design, problem_of, read_design
+from acrebox.core.design.document import Accepted, Design, in_yard_of, problem_of, read_design
 from acrebox.core.design.fill import FillChoice, Layer
 from acrebox.core.design.groups import Group, bed_groups
-from acrebox.core.design.loads import Loads
+from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
     AnyOutline,
     HShape,
@@ -33,13 +33,14 @@ from acrebox.core.design.outline import (
     TypedSide,
     UShape,
 )
-from acrebox.core.design.questions import Asked, Asking, asks, questions_of, rows_of
+from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
 from acrebox.core.design.site import Reach, Site
 from acrebox.core.design.upgrades import check_text, upgraded
 
 __all__ = [
     "CORNERS",
     "CURRENT_SCHEMA",
+    "METRIC",
     "OPEN_QUESTIONS",
     "POST_QUESTIONS",
     "SQUARE_CORNERS",
@@ -78,6 +79,7 @@ __all__ = [
     "SawChoice",
     "Seats",
     "Site",
+    "SoilWeight",
     "SoldLength",
     "Straps",
     "Ties",
@@ -89,9 +91,12 @@ __all__ = [
     "check_text",
     "constructions",
     "heads_asked",
+    "in_system",
+    "in_yard_of",
     "problem_of",
     "questions_of",
     "read_design",
     "rows_of",
     "upgraded",
+    "usual_of",
 ]

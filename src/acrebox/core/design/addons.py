@@ -6,7 +6,7 @@ from typing import Annotated, Any, ClassVar, Literal
 from pydantic import Field
 
 from acrebox.core.design.base import Choice, MeasuredStick
-from acrebox.core.design.questions import Asking, asks
+from acrebox.core.design.questions import Asking, asks, usually
 from acrebox.core.measure.written import Length
 
 
@@ -31,10 +31,11 @@ class Cap(Asking):
 
     order = ("board", "overhang", "corner")
 
-    board: str = Field("2x6", json_schema_extra=asks("Cap of", stock="board"))
+    board: str = Field("larch-27x145", json_schema_extra=asks("Cap of", stock="board", imperial="2x6"))
     board_measured: MeasuredStick = MeasuredStick()
     overhang: Length = Field(
-        Length("3/4 in"), json_schema_extra=asks("Overhang outside", label="Overhang of the cap")
+        Length("20 mm"),
+        json_schema_extra=asks("Overhang outside", label="Overhang of the cap", imperial="3/4 in"),
     )
     corner: CapCorner = Field(
         CapCorner.BUTTED,
@@ -47,10 +48,12 @@ class Ties(Asking):
 
     order = ("stock", "count", "levels", "to")
 
-    stock: str = Field("2x4", json_schema_extra=asks("Ties of", stock="rail"))
+    stock: str = Field("larch-45x70", json_schema_extra=asks("Ties of", stock="rail", imperial="2x4"))
     count: Annotated[int, Field(ge=1, le=12)] | None = Field(
         None,
-        json_schema_extra=asks("Ties in a side", hint="Left empty: by the rule, one in 3 m, two in 3.6 m."),
+        json_schema_extra=asks(
+            "Ties in a side", hint="Left empty: by the rule, one in {3 m|10 ft}, two in {3.6 m|12 ft}."
+        ),
     )
     levels: Literal["top", "bottom", "top_and_bottom"] = Field(
         "top", json_schema_extra=asks("They lie", label="Ties lie", words=LEVELS)
@@ -75,7 +78,9 @@ class Straps(Asking):
         "round", json_schema_extra=asks("They run", label="Straps run", words=STRAPPED)
     )
     count: Annotated[int, Field(ge=1, le=4)] = Field(1, json_schema_extra=asks("How many", label="Straps"))
-    lap: Length = Field(Length("150 mm"), json_schema_extra=asks("Ends lap", label="Lap of the strap"))
+    lap: Length = Field(
+        Length("150 mm"), json_schema_extra=asks("Ends lap", label="Lap of the strap", imperial="6 in")
+    )
 
 
 SEATS: dict[str, Any] = {
@@ -100,12 +105,15 @@ class Seats(Asking):
     made_of: Literal["boards", "sleepers"] = Field(
         "boards", json_schema_extra=asks("It is made of", label="Bench made of", words=SEATS)
     )
-    board: str = Field("2x6", json_schema_extra=asks("Seat of", stock="board"))
-    rail: str = Field("2x4", json_schema_extra=asks("Rails, brackets", stock="rail"))
-    height: Length = Field(Length("430 mm"), json_schema_extra=asks("Seat height"))
-    depth: Length = Field(Length("300 mm"), json_schema_extra=asks("Seat depth, about", label="Seat depth"))
+    board: str = Field("larch-27x145", json_schema_extra=asks("Seat of", stock="board", imperial="2x6"))
+    rail: str = Field("larch-45x70", json_schema_extra=asks("Rails, brackets", stock="rail", imperial="2x4"))
+    height: Length = Field(Length("430 mm"), json_schema_extra=asks("Seat height", imperial="17 in"))
+    depth: Length = Field(
+        Length("300 mm"), json_schema_extra=asks("Seat depth, about", label="Seat depth", imperial="12 in")
+    )
     overhang: Length = Field(
-        Length("20 mm"), json_schema_extra=asks("Overhang in front", label="Overhang of the seat")
+        Length("20 mm"),
+        json_schema_extra=asks("Overhang in front", label="Overhang of the seat", imperial="3/4 in"),
     )
 
 
@@ -115,12 +123,13 @@ class Trellis(Asking):
     order = ("side", "height", "spacing", "stock")
 
     side: str = Field(json_schema_extra=asks("On side", label="Trellis on side", of="sides"))
-    stock: str = Field("2x4", json_schema_extra=asks("Uprights of", stock="rail"))
+    stock: str = Field("larch-45x70", json_schema_extra=asks("Uprights of", stock="rail", imperial="2x4"))
     height: Length = Field(
-        Length("1.8 m"), json_schema_extra=asks("Uprights, high", label="Height of the uprights")
+        Length("1.8 m"),
+        json_schema_extra=asks("Uprights, high", label="Height of the uprights", imperial="6 ft"),
     )
     spacing: Length = Field(
-        Length("900 mm"), json_schema_extra=asks("One every", label="Limit between uprights")
+        Length("900 mm"), json_schema_extra=asks("One every", label="Limit between uprights", imperial="3 ft")
     )
 
 
@@ -129,11 +138,14 @@ class Hoops(Asking):
 
     order = ("length", "spacing")
 
-    stock: str = "sleeve-25"
+    stock: str = Field("sleeve-25", json_schema_extra=usually("sleeve-1"))
     length: Length = Field(
-        Length("300 mm"), json_schema_extra=asks("Sleeves, long", label="Length of a sleeve")
+        Length("300 mm"),
+        json_schema_extra=asks("Sleeves, long", label="Length of a sleeve", imperial="12 in"),
     )
-    spacing: Length = Field(Length("1 m"), json_schema_extra=asks("One every", label="Limit between sleeves"))
+    spacing: Length = Field(
+        Length("1 m"), json_schema_extra=asks("One every", label="Limit between sleeves", imperial="3 ft")
+    )
 
 
 class AddOns(Choice):

@@ -1,6 +1,6 @@
 """What every choice is: frozen, and closed to fields that nobody reads."""
 
-from typing import Any, Literal
+from typing import Any, ClassVar, Literal, TypeVar
 
 from pydantic import (
     BaseModel,
@@ -9,9 +9,11 @@ from pydantic import (
     SerializerFunctionWrapHandler,
     model_serializer,
 )
+from pydantic.fields import FieldInfo
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length
 
 CURRENT_SCHEMA: Literal[1] = 1
@@ -22,6 +24,58 @@ class Choice(BaseModel):
     """Something the gardener chose; never a result."""
 
     model_config = ConfigDict(frozen=True, extra="forbid")
+
+    by_itself: ClassVar[bool] = False
+    """Whether it is a document of its own, with a system of its own."""
+
+
+def usually(imperial: str) -> dict[str, Any]:
+    """What a field holds where beds are planned in feet and inches, for its `json_schema_extra`."""
+    return {"imperial": imperial}
+
+
+def usual_of(field: FieldInfo, system: System) -> Any:
+    """What a field holds that nobody answered, in a system."""
+    usual = field.get_default(call_default_factory=True)
+    extra = field.json_schema_extra
+    other = extra.get("imperial") if isinstance(extra, dict) else None
+    if system is System.METRIC or not isinstance(other, str):
+        return usual
+    return type(usual)(other)
+
+
+C = TypeVar("C", bound=BaseModel)
+
+
+def in_system(choice: C, system: System) -> C:
+    """A choice with what nobody answered as it is usual in a system; what was answered stays, and stays told
+    apart from what was not.
+    """
+    changed: dict[str, Any] = {}
+    for name, field in type(choice).model_fields.items():
+        now = getattr(choice, name)
+        if name not in choice.model_fields_set and not field.is_required():
+            new = usual_of(field, system)
+        else:
+            new = now
+        if isinstance(new, tuple) and any(isinstance(row, BaseModel) for row in new):
+            new = tuple(_part_in(row, system) for row in new)
+        else:
+            new = _part_in(new, system)
+        if new != now:
+            changed[name] = new
+    if not changed:
+        return choice
+    made = choice.model_copy()
+    made.__dict__.update(changed)
+    return made
+
+
+def _part_in(value: Any, system: System) -> Any:
+    """A part of a document in a system; another document keeps its own."""
+    if isinstance(value, BaseModel) and not getattr(value, "by_itself", False):
+        return in_system(value, system)
+    return value
 
 
 class MeasuredStick(Choice):

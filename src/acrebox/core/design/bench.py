@@ -47,19 +47,24 @@ class SawChoice(Asking):
 
     order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from", "tilt")
 
-    kerf: Length = Field(Length("3 mm"), json_schema_extra=asks("Kerf, a cut", label="Kerf"))
+    kerf: Length = Field(
+        Length("3 mm"), json_schema_extra=asks("Kerf, a cut", label="Kerf", imperial="1/8 in")
+    )
     trim: Length = Field(
         Length("0 mm"),
         json_schema_extra=asks(
             "Squared off",
             label="Squared off a stick",
+            imperial="0 in",
             hint="What comes off a stick's end before the first piece.",
         ),
     )
     trim_ends: Literal["one", "both"] = Field(
         "one", json_schema_extra=asks("Squared are", label="Squared ends", words=TRIMMED)
     )
-    keep_from: Length = Field(Length("300 mm"), json_schema_extra=asks("Off-cuts kept from"))
+    keep_from: Length = Field(
+        Length("300 mm"), json_schema_extra=asks("Off-cuts kept from", imperial="12 in")
+    )
     tilt: Annotated[float, Field(ge=0, le=60)] = Field(
         45.0, json_schema_extra=asks("Its blade tilts to", label="Tilt of the blade", after="°")
     )

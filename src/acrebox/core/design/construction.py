@@ -64,9 +64,9 @@ class PostTop(StrEnum):
 
 
 POST_DEPTHS = {
-    "concrete": "300 mm deep in concrete",
+    "concrete": "{300 mm|12 in} deep in concrete",
     "as_deep_as_tall": "as deep as they stand high",
-    "driven": "600 mm driven, no concrete",
+    "driven": "{600 mm|24 in} driven, no concrete",
     "none": "not in the ground: corner blocks",
 }
 POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
@@ -104,7 +104,7 @@ class Posted(Construction):
     post_drop: Length = Field(
         Length("50 mm"),
         json_schema_extra=asks(
-            "Below the top by", label="Posts below the top", when={"post_top": ["hidden"]}
+            "Below the top by", label="Posts below the top", when={"post_top": ["hidden"]}, imperial="2 in"
         ),
     )
     post_limit: Length | None = Field(

@@ -1,22 +1,36 @@
 """The Design document: one bed as wanted, as choices and never results. Versioned; lengths as written."""
 
+import re
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import ConfigDict, Field, ValidationError, field_validator, model_validator
+from pydantic import (
+    ConfigDict,
+    Field,
+    ModelWrapValidatorHandler,
+    ValidationError,
+    field_validator,
+    model_validator,
+)
 from pydantic_core import PydanticCustomError
 
 from acrebox.core.design.addons import AddOns
-from acrebox.core.design.base import CURRENT_SCHEMA, Choice
+from acrebox.core.design.base import CURRENT_SCHEMA, Choice, in_system
 from acrebox.core.design.bench import BenchChoice
 from acrebox.core.design.construction import AnyConstruction
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
-from acrebox.core.design.outline import AnyOutline, Polygon
+from acrebox.core.design.outline import AnyOutline
 from acrebox.core.design.site import Site
 from acrebox.core.design.upgrades import upgraded
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import System
-from acrebox.core.measure.written import Length
+from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length, read_in
+
+_IMPERIAL = re.compile(r"['\"′″’”]|\d\s*-?\s*(?:in|ft|inch|foot|feet|yd|yard)", re.IGNORECASE)
+_METRIC = re.compile(r"\d\s*-?\s*(?:mm|cm|m)", re.IGNORECASE)
 
 
 class Accepted(Choice):
@@ -35,6 +49,8 @@ class Decided(Choice):
 
 class Design(Choice):
     """One bed as wanted. Give `height` or `courses`, not both."""
+
+    by_itself = True
 
     schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
     name: Annotated[str, Field(min_length=1, max_length=80)]
@@ -57,24 +73,23 @@ class Design(Choice):
 
     @property
     def system(self) -> System:
-        """The system to show: the one chosen, else the one the length was written in."""
-        if self.units is not None:
-            return self.units
-        sizes = [value for value in dict(self.outline).values() if isinstance(value, Length)]
-        if isinstance(self.outline, Polygon):
-            sizes = [self.outline.sides[0].length]
-        written = str(sizes[0].text).lower()
-        return (
-            System.IMPERIAL
-            if any(mark in written for mark in ("'", '"', "ft", "in", "foot", "feet", "′", "″"))
-            else System.METRIC
-        )
+        """The system in whose round sizes it is planned: the one chosen, else the one in which its outline
+        is written.
+        """
+        return self.units or written_in(self.outline.model_dump(mode="json"))
 
-    @model_validator(mode="before")
+    @model_validator(mode="wrap")
     @classmethod
-    def _of_today(cls, value: Any) -> Any:
-        """A document of an older release is read in the form of today."""
-        return upgraded(value)
+    def _of_today(cls, value: Any, read: ModelWrapValidatorHandler[Self]) -> Self:
+        """A document of an older release is read in the form of today; what is left out, and the unit of a
+        number typed without one, as is usual in its system.
+        """
+        if isinstance(value, cls):
+            return value
+        value = upgraded(value)
+        system = _system_of(value)
+        with read_in(system):
+            return in_system(read(value), system)
 
     @field_validator("outline", mode="before")
     @classmethod
@@ -98,13 +113,57 @@ class Design(Choice):
         return self.model_dump(mode="json", exclude_none=True)
 
 
-def read_design(data: Any) -> Design:
-    """A Design from plain JSON values.
+_YARDS: ContextVar[System | None] = ContextVar("yards", default=None)
+
+
+@contextmanager
+def in_yard_of(units: System | None) -> Iterator[None]:
+    """Within it, a bed that says no units is read in those of its yard."""
+    token = _YARDS.set(units)
+    try:
+        yield
+    finally:
+        _YARDS.reset(token)
+
+
+def _system_of(data: Any) -> System:
+    """The system in which a document is to be read, as far as it can be told before it is read."""
+    if not isinstance(data, dict):
+        return System.METRIC
+    if data.get("units") in list(System):
+        return System(data["units"])
+    return _YARDS.get() or written_in(data.get("outline"))
+
+
+def written_in(outline: Any) -> System:
+    """The system in which the sizes of an outline are written: that of the first one which says its unit."""
+    for text in _texts(outline):
+        if _IMPERIAL.search(text):
+            return System.IMPERIAL
+        if _METRIC.search(text):
+            return System.METRIC
+    return System.METRIC
+
+
+def _texts(value: Any) -> Iterator[str]:
+    if isinstance(value, dict):
+        for name in sorted(value, key=lambda name: (name != "length", name)):
+            yield from _texts(value[name])
+    elif isinstance(value, list | tuple):
+        for part in value:
+            yield from _texts(part)
+    elif isinstance(value, str):
+        yield value
+
+
+def read_design(data: Any, units: System | None = None) -> Design:
+    """A Design from plain JSON values; `units` are those of its yard, where it says none.
 
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
     try:
-        return Design.model_validate(data)
+        with in_yard_of(units):
+            return Design.model_validate(data)
     except ValidationError as fault:
         raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
 

@@ -32,7 +32,7 @@ class FillChoice(Asking):
 
     order = ("gap", "keep_back", "barrow")
 
-    gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top"))
+    gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top", imperial="1 in"))
     layers: tuple[Layer, ...] = Field(default_factory=_usual_layers)
     keep_back: Annotated[int, Field(ge=0, le=10)] = Field(
         1,
@@ -40,4 +40,4 @@ class FillChoice(Asking):
             "Bags kept back", hint="Of each material that is bought in bags, for topping up."
         ),
     )
-    barrow: Volume = Field(Volume("85 L"), json_schema_extra=asks("A barrow holds"))
+    barrow: Volume = Field(Volume("85 L"), json_schema_extra=asks("A barrow holds", imperial="3 cu ft"))

@@ -10,8 +10,9 @@ from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
-from acrebox.core.design.questions import Answer, Asked, Asking, questions_of, rows_of
+from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
 from acrebox.core.design.site import Site
+from acrebox.core.measure.printing import Printer
 
 
 class Group(BaseModel):
@@ -43,7 +44,7 @@ class _Words(BaseModel):
     folded: bool = False
 
 
-def _outline() -> list[Asked]:
+def _outline(show: Printer) -> list[Asked]:
     """The questions of all outlines; one that several ask in the same words is asked once, for those."""
     shape = Asked(
         path="outline.shape",
@@ -58,7 +59,7 @@ def _outline() -> list[Asked]:
     found: dict[tuple[str, str], tuple[Asked, list[str]]] = {}
     for model in OUTLINES:
         tag = str(model.model_fields["shape"].default)
-        for asked in questions_of(model, "outline"):
+        for asked in questions_of(model, "outline", show):
             found.setdefault((asked.path, asked.ask), (asked, []))[1].append(tag)
     every = len(OUTLINES)
     return [
@@ -70,26 +71,22 @@ def _outline() -> list[Asked]:
     ]
 
 
-def _asked_by(model: type[Asking], root: str) -> list[Asked]:
-    return questions_of(model, root)
-
-
 @cache
-def bed_groups() -> tuple[Group, ...]:
-    """Every group of a bed's questions, in the order of the sheets."""
+def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
+    """Every group of a bed's questions, in the order of the sheets; usual answers as a Printer has them."""
     words = {w.key: w for w in read_as(list[_Words], "design", "groups.toml", "group")}
     asked: dict[str, tuple[str, bool, list[Asked]]] = {
-        "outline": ("outline", False, _outline()),
-        "site": ("site", False, _asked_by(Site, "site")),
+        "outline": ("outline", False, _outline(show)),
+        "site": ("site", False, questions_of(Site, "site", show)),
     }
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]
-        asked[name] = (f"add_ons.{name}", True, _asked_by(model, f"add_ons.{name}"))
-    asked["loads"] = ("loads", False, _asked_by(Loads, "loads"))
-    asked["fill"] = ("fill", False, _asked_by(FillChoice, "fill"))
-    asked["saw"] = ("bench", False, _asked_by(SawChoice, "bench"))
-    asked["lengths"] = ("bench.lengths", False, rows_of(SoldLength, "bench.lengths"))
-    asked["offcuts"] = ("bench.offcuts", False, rows_of(OffCut, "bench.offcuts"))
+        asked[name] = (f"add_ons.{name}", True, questions_of(model, f"add_ons.{name}", show))
+    asked["loads"] = ("loads", False, questions_of(Loads, "loads", show))
+    asked["fill"] = ("fill", False, questions_of(FillChoice, "fill", show))
+    asked["saw"] = ("bench", False, questions_of(SawChoice, "bench", show))
+    asked["lengths"] = ("bench.lengths", False, rows_of(SoldLength, "bench.lengths", show))
+    asked["offcuts"] = ("bench.offcuts", False, rows_of(OffCut, "bench.offcuts", show))
     rows = {"lengths", "offcuts"}
     return tuple(
         Group(**words[key].model_dump(), path=path, optional=optional, rows=key in rows, questions=questions)

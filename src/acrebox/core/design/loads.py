@@ -6,11 +6,15 @@ from pydantic import Field
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
+from acrebox.core.measure.written import Pressure, UnitWeight, between
 
 PUSHES: dict[str, Any] = {
     "active": "as the wall gives a little, as timber and sheet do",
     "at_rest": "at rest: for walls that give nothing, half as much again",
 }
+
+
+SoilWeight = Annotated[UnitWeight, between(UnitWeight(6), UnitWeight(25))]
 
 
 class Loads(LeftToYard, Asking):
@@ -25,12 +29,11 @@ class Loads(LeftToYard, Asking):
     school: Literal["at_rest", "active"] = Field(
         "active", json_schema_extra=asks("The push", label="School of the push", words=PUSHES)
     )
-    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = Field(
+    unit_weight: SoilWeight | None = Field(
         None,
         json_schema_extra=asks(
             "Wet soil weighs",
             label="Weight of wet soil",
-            after="kN/m³",
             hint="Left empty: as the layers weigh when wet.",
         ),
     )
@@ -43,12 +46,11 @@ class Loads(LeftToYard, Asking):
             "People sit or stand on the edge of", label="People on the edge of", instrument="sides"
         ),
     )
-    on_top: Annotated[float, Field(ge=0, le=20)] = Field(
-        0.0,
+    on_top: Annotated[Pressure, between(Pressure(0), Pressure(20))] = Field(
+        Pressure(0),
         json_schema_extra=asks(
             "Stored on the soil",
             label="Load on top of the soil",
-            after="kPa",
             hint="Pots, slabs, a heap: all over the bed, beside people on its edges.",
         ),
     )

@@ -5,12 +5,18 @@ from typing import Annotated, Any, ClassVar, Literal, get_args, get_origin
 from pydantic import BaseModel, ConfigDict
 from pydantic.fields import FieldInfo
 
-from acrebox.core.design.base import Choice
-from acrebox.core.measure.written import Length, Volume
+from acrebox.core.design.base import Choice, usual_of, usually
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
+from acrebox.core.measure.telling import told
+from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Written
 
 QuestionKind = Literal[
     "length", "number", "money", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
 ]
+
+
+__all__ = ["Answer", "Asked", "Asking", "asks", "questions_of", "rows_of", "usually"]
 
 
 class Answer(BaseModel):
@@ -53,9 +59,11 @@ class Asked(BaseModel):
     rows: "list[Asked]" = []
 
 
-def asks(ask: str, **more: Any) -> dict[str, Any]:
-    """What a field asks, for its `json_schema_extra`; `words` are the texts of its choices by value."""
-    return {"question": {"ask": ask, **more}}
+def asks(ask: str, imperial: str | None = None, **more: Any) -> dict[str, Any]:
+    """What a field asks, for its `json_schema_extra`; `words` are the texts of its choices by value, and
+    `imperial` its usual answer where beds are planned in feet and inches.
+    """
+    return {"question": {"ask": ask, **more}, **({"imperial": imperial} if imperial is not None else {})}
 
 
 class Asking(Choice):
@@ -69,15 +77,20 @@ class Asking(Choice):
     height_asks: ClassVar[dict[str, Any]] = {}
 
 
-def questions_of(model: type[Asking], root: str) -> list[Asked]:
-    """The questions of a model in its order, their fields under the path `root`."""
+METRIC = Printer(System.METRIC)
+
+
+def questions_of(model: type[Asking], root: str, show: Printer = METRIC) -> list[Asked]:
+    """The questions of a model in its order, their fields under the path `root`; usual answers are those of
+    the system in which a bed is planned, printed as it is shown.
+    """
     found = []
     for name in model.order:
         if name == "height" and name not in model.model_fields:
             own = {"ask": "How high", "instrument": "height", **model.height_asks}
             found.append(Asked(path="height", kind="own", label=own["ask"], watch=["height"], **own))
         elif (extra := _question(model.model_fields[name])) is not None:
-            found.append(_asked(model, name, root, dict(extra)))
+            found.append(_asked(model, name, root, dict(extra), show))
     return found
 
 
@@ -87,40 +100,50 @@ def _question(field: FieldInfo) -> dict[str, Any] | None:
     return found if isinstance(found, dict) else None
 
 
-def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any]) -> Asked:
+def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any], show: Printer) -> Asked:
     field, path = model.model_fields[name], f"{root}.{name}"
     kind = _kind(field, extra)
     words: dict[str, str] = extra.pop("words", {})
     extra.pop("of", None)
     when: dict[str, list[str]] = {**model.conditions.get(name, {}), **extra.pop("when", {})}
     watch = [path] + ([f"{path}_measured"] if f"{name}_measured" in model.model_fields else [])
-    default = None if field.is_required() else field.get_default(call_default_factory=True)
-    usual = getattr(default, "text", default)
+    default = None if field.is_required() else usual_of(field, show.built)
+    if "hint" in extra:
+        extra["hint"] = told(extra["hint"], show)
     return Asked(
         path=path,
         kind=kind,
         label=extra.pop("label", extra["ask"]),
-        answers=[Answer(value=value, text=text) for value, text in words.items()],
-        usual=None if usual is None or isinstance(usual, tuple | BaseModel) else str(usual),
+        answers=[Answer(value=value, text=told(text, show)) for value, text in words.items()],
+        usual=_printed(default, show),
         optional=not field.is_required() and default is None,
         measurable=f"{name}_measured" in model.model_fields,
         when={_placed(other, root): values for other, values in when.items()},
         watch=watch,
-        rows=_rows(field, path),
+        rows=_rows(field, path, show),
         **extra,
     )
 
 
-def rows_of(model: type[Asking], root: str) -> list[Asked]:
+def _printed(usual: Any, show: Printer) -> str | None:
+    """A usual answer, as it is shown."""
+    if usual is None or isinstance(usual, tuple | BaseModel):
+        return None
+    if isinstance(usual, Written):
+        return usual.printed(show)
+    return show.short(usual) if isinstance(usual, float) else str(usual)
+
+
+def rows_of(model: type[Asking], root: str, show: Printer = METRIC) -> list[Asked]:
     """The questions of each row under a path, `#` in place of its number."""
-    return questions_of(model, f"{root}.#")
+    return questions_of(model, f"{root}.#", show)
 
 
-def _rows(field: FieldInfo, path: str) -> list[Asked]:
+def _rows(field: FieldInfo, path: str, show: Printer) -> list[Asked]:
     """The questions of each row of a field that has any number of them."""
     kinds = get_args(field.annotation) if get_origin(field.annotation) is tuple else ()
     model = next((k for k in kinds if isinstance(k, type) and issubclass(k, Asking)), None)
-    return rows_of(model, path) if model else []
+    return rows_of(model, path, show) if model else []
 
 
 def _placed(name: str, root: str) -> str:
@@ -149,6 +172,6 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
     kinds = {_bare(kind) for kind in (field.annotation, *get_args(field.annotation))}
     if bool in kinds:
         return "yes"
-    if Length in kinds or Volume in kinds:
+    if kinds & {Length, Volume, UnitWeight, Pressure}:
         return "length"
     return "number" if float in kinds or int in kinds else "text"

@@ -10,6 +10,7 @@ from acrebox.core.drafting.marks import joints_by_side
 from acrebox.core.drafting.model import Across, Sides
 from acrebox.core.drafting.section import draw_section
 from acrebox.core.fill.layers import FilledLayer
+from acrebox.core.measure.systems import System
 
 
 def draw_across(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str]) -> Across:
@@ -17,9 +18,9 @@ def draw_across(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[st
     return Across(plan=draw_plan(bed, labels), section=draw_section(bed, layers, labels))
 
 
-def draw_sides(bed: Assembly, labels: Mapping[str, str]) -> Sides:
-    """Elevations and corner details of a bed."""
-    fixed = joints_by_side(bed)
+def draw_sides(bed: Assembly, labels: Mapping[str, str], built: System) -> Sides:
+    """Elevations and corner details of a bed that is planned in a system."""
+    fixed = joints_by_side(bed, built)
     return Sides(
         elevations=[
             draw_elevation(bed, side, labels, fixed.get(side.name, ())) for side in bed.outline.sides

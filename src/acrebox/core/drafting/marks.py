@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from acrebox.core.assembly import Assembly, Part
 from acrebox.core.drafting.model import Drawn, drawn
 from acrebox.core.fixing import fixings_of
+from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Face
 from acrebox.core.shape.outline import Side
 
@@ -24,13 +25,13 @@ class Marked:
     upright: bool
 
 
-def joints_by_side(bed: Assembly) -> dict[str, list[Marked]]:
+def joints_by_side(bed: Assembly, built: System) -> dict[str, list[Marked]]:
     """The joints of every side: of parts of its own with whatever they are fixed to."""
     found: dict[str, list[Marked]] = {}
     for joint in bed.joints:
         one, other = (bed.part(name) for name in joint.parts)
         upright = one.role.post or other.role.post
-        marked = Marked(one=one, other=other, count=fixings_of(joint), upright=upright)
+        marked = Marked(one=one, other=other, count=fixings_of(joint, built), upright=upright)
         for name in {one.side, other.side} - {""}:
             found.setdefault(name, []).append(marked)
     return found

@@ -8,6 +8,7 @@ from math import ceil
 from acrebox.core.assembly import Assembly, Joint
 from acrebox.core.fixing.rules import FixingRule, bite, fixing_rule, fixing_rules
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.stock import Catalogue, Screw
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
@@ -38,12 +39,15 @@ class Fixed:
         return str(low) if low == high else f"{low} to {high}"
 
 
-def wanted_bite(family: str, through: float) -> float:
-    """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50.
+def wanted_bite(family: str, through: float, built: System = System.METRIC) -> float:
+    """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50 (1 1/4 and
+    2 in).
 
     Source: common practice, `bites.toml`.
     """
-    return bite("sheet") if family == "sheet" else min(max(bite("least"), through), bite("enough"))
+    if family == "sheet":
+        return bite("sheet", built)
+    return min(max(bite("least", built), through), bite("enough", built))
 
 
 def choose_screw(
@@ -65,28 +69,31 @@ def choose_screw(
     return (longer[0], "pokes out") if longer else (by_length[-1], "short")
 
 
-def fixings(bed: Assembly, book: Catalogue, species: str | None = None) -> list[Fixed]:
-    """The fixings of all joints, joints alike taken together, in the order of the rules.
+def fixings(
+    bed: Assembly, book: Catalogue, species: str | None = None, built: System = System.METRIC
+) -> list[Fixed]:
+    """The fixings of all joints, joints alike taken together, in the order of the rules; spaced by what is
+    round in the system in which the bed is planned.
 
     `species` is what all the wood is said to be, where that is not as the stock list says.
     """
     said = next((s.hard for s in book.species if s.key == species), False)
     hard = {u.stock for u in bed.timbers if said or ((t := book.find_timber(u.stock)) and t.hard)}
     stock = {p.name: p.stock for p in bed.parts}
-    chosen: dict[tuple[str, int, int], tuple[Screw, str | None]] = {}
-    alike: dict[tuple[str, int, str, bool, str], list[tuple[int, int]]] = defaultdict(list)
+    chosen: dict[tuple[str, float, float], tuple[Screw, str | None]] = {}
+    alike: dict[tuple[str, float, str, bool, str], list[tuple[int, float]]] = defaultdict(list)
     for joint in bed.joints:
         rule = fixing_rule(joint.kind)
-        through, into = round(joint.through), min(round(joint.into), 1000)
+        through, into = round(joint.through, 1), min(round(joint.into, 1), 1000.0)
         if (joint.kind, through, into) not in chosen:
             family = [s for s in book.screw if s.family in rule.families]
             chosen[joint.kind, through, into] = choose_screw(
-                family, float(through), float(into), rule.bite_mm or wanted_bite(rule.family, float(through))
+                family, through, into, rule.enough(built) or wanted_bite(rule.family, through, built)
             )
         screw, trouble = chosen[joint.kind, through, into]
         alike[
             joint.kind, through, screw.key, bool(hard & {stock[p] for p in joint.parts}), trouble or ""
-        ].append((_each(rule, joint), into))
+        ].append((_each(rule, joint, built), into))
     order = list(fixing_rules())
     screws = {s.key: s for s in book.screw}
     return [
@@ -95,29 +102,28 @@ def fixings(bed: Assembly, book: Catalogue, species: str | None = None) -> list[
     ]
 
 
-def fixings_of(joint: Joint) -> int:
+def fixings_of(joint: Joint, built: System = System.METRIC) -> int:
     """How many fixings a joint takes, by its rule."""
-    return _each(fixing_rule(joint.kind), joint)
+    return _each(fixing_rule(joint.kind), joint, built)
 
 
-def _each(rule: FixingRule, joint: Joint) -> int:
-    return max(
-        rule.least,
-        ceil(joint.run / rule.every_mm - 1e-9) + (1 if rule.every_mm > bite("counted_from") else 0),
-    )
+def _each(rule: FixingRule, joint: Joint, built: System) -> int:
+    every = rule.every(built)
+    closing = 1 if every > bite("counted_from", built) + 1e-6 else 0
+    return max(rule.least, ceil(joint.run / every - 1e-9) + closing)
 
 
-def _fixed(key: tuple[str, int, str, bool, str], rows: list[tuple[int, int]], screw: Screw) -> Fixed:
+def _fixed(key: tuple[str, float, str, bool, str], rows: list[tuple[int, float]], screw: Screw) -> Fixed:
     kind, through, _, hard, trouble = key
     counts = [each for each, _ in rows]
-    into = float(min(into for _, into in rows))
+    into = min(into for _, into in rows)
     return Fixed(
         kind=kind,
         screw=screw,
         joints=len(rows),
         each=(min(counts), max(counts)),
         count=sum(counts),
-        through=float(through),
+        through=through,
         into=into,
         bite=screw.length.mm - through,
         hard=hard,
@@ -129,9 +135,9 @@ def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
     """How the count of a joint's fixings and their bite [mm] came about."""
     rule, screw = fixing_rules()[fixed.kind], fixed.screw
     pilot = (
-        f"drill {show.length(screw.pilot.mm)} first: a must in hard timber"
+        f"drill {show.drill(screw.pilot.mm)} first: a must in hard timber"
         if fixed.hard
-        else f"drill {screw.pilot.mm:g} mm near ends, so that nothing splits"
+        else f"drill {show.drill(screw.pilot.mm)} near ends, so that nothing splits"
     )
     return {
         "count": Worked(
@@ -139,7 +145,7 @@ def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
             unit="fixings",
             working=(
                 f"{fixed.joints} joints × {fixed.each_words} = {fixed.count}: at least {rule.least} a joint,"
-                f" one every {show.length(rule.every_mm)} of contact"
+                f" one every {show.length(rule.every(show.built))} of contact"
             ),
             source=COMMON_PRACTICE,
         ),

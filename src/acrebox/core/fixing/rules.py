@@ -3,8 +3,9 @@
 from dataclasses import dataclass
 from functools import cache
 
-from acrebox.core.data import amounts, by_key, read_as
+from acrebox.core.data import amount, by_key, in_round, read_as
 from acrebox.core.errors import AcreBoxError
+from acrebox.core.measure.systems import System
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -18,7 +19,19 @@ class FixingRule:
     family: str
     least: int
     every_mm: float
+    every_in: float
     bite_mm: float | None = None
+    bite_in: float = 0.0
+
+    def every(self, built: System) -> float:
+        """One every so many mm of contact, round in a system."""
+        return in_round(self.every_mm, self.every_in, built)
+
+    def enough(self, built: System) -> float | None:
+        """The bite [mm] that is enough, round in a system; None where it is as deep as the first part is
+        thick.
+        """
+        return None if self.bite_mm is None else in_round(self.bite_mm, self.bite_in, built)
 
     @property
     def families(self) -> tuple[str, ...]:
@@ -44,6 +57,6 @@ def fixing_rule(kind: str) -> FixingRule:
     return found
 
 
-def bite(name: str) -> float:
-    """A length of biting [mm] by its name in the data file."""
-    return amounts("fixing", "bites.toml")[name]
+def bite(name: str, built: System = System.METRIC) -> float:
+    """A length of biting [mm] by its name in the data file, round in a system."""
+    return amount("fixing", "bites.toml", name, built)

@@ -1,7 +1,7 @@
-"""The one place where units meet. Inside the core: mm, mm², litres, kilograms, Decimal money.
+"""The one place where units meet. Inside the core: mm, mm², litres, kilograms, newtons, Decimal money.
 
-Exact by definition: 1 in = 25.4 mm, 1 ft = 12 in, 1 yd = 3 ft (international yard and pound
-agreement, 1959); 1 L = 1 dm³.
+Exact by definition: 1 in = 25.4 mm, 1 ft = 12 in, 1 yd = 3 ft, 1 lb = 0.45359237 kg (international yard and
+pound agreement, 1959); 1 L = 1 dm³; a US gallon is 231 in³; standard gravity is 9.80665 m/s² (CGPM 1901).
 """
 
 from fractions import Fraction
@@ -12,8 +12,14 @@ MM_PER_YARD = 3 * MM_PER_FOOT
 MM3_PER_LITRE = 1_000_000
 LITRES_PER_FT3 = MM_PER_FOOT**3 / MM3_PER_LITRE
 LITRES_PER_YD3 = MM_PER_YARD**3 / MM3_PER_LITRE
+LITRES_PER_GALLON = 231 * MM_PER_INCH**3 / MM3_PER_LITRE
 LITRES_PER_M3 = 1000
 KG_PER_POUND = Fraction(45359237, 100_000_000)
+GRAVITY = Fraction(980665, 100_000)
+NEWTONS_PER_POUND = KG_PER_POUND * GRAVITY
+KPA_PER_PSF = NEWTONS_PER_POUND / (MM_PER_FOOT / 1000) ** 2 / 1000
+MPA_PER_PSI = NEWTONS_PER_POUND / MM_PER_INCH**2
+KN_M3_PER_PCF = NEWTONS_PER_POUND / (MM_PER_FOOT / 1000) ** 3 / 1000
 
 
 def litres_to_ft3(litres: float) -> float:

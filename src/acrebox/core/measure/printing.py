@@ -1,23 +1,43 @@
 """Quantities printed as a person would buy or cut them: the nearest millimetre or 1/16 in, whole bags,
-cents.
+cents; every number in the form that the yard writes numbers in.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from decimal import ROUND_HALF_UP, Decimal
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
 
-from acrebox.core.measure.convert import KG_PER_POUND, MM_PER_INCH, litres_to_ft3, litres_to_yd3
+from acrebox.core.measure.convert import (
+    KG_PER_POUND,
+    KN_M3_PER_PCF,
+    KPA_PER_PSF,
+    LITRES_PER_FT3,
+    LITRES_PER_M3,
+    LITRES_PER_YD3,
+    MM_PER_FOOT,
+    MM_PER_INCH,
+    MPA_PER_PSI,
+    NEWTONS_PER_POUND,
+)
+from acrebox.core.measure.systems import System
+
+__all__ = ["Numbers", "Printer", "System", "cents", "print_imperial", "print_metric", "round_half_up"]
 
 SIXTEENTHS = 16
+DRILLS = 64
+FT3_PER_YD3 = 27
 
 
-class System(StrEnum):
-    """The system of units in which a bed is shown."""
+class Numbers(StrEnum):
+    """How a number is written: what stands between its thousands, and before its decimals."""
 
-    METRIC = "metric"
-    IMPERIAL = "imperial"
+    POINT = "point"
+    COMMA = "comma"
+    SPACE = "space"
+
+
+_MARKS = {Numbers.POINT: (",", "."), Numbers.COMMA: (".", ","), Numbers.SPACE: ("\u202f", ",")}
 
 
 def print_metric(mm: float) -> str:
@@ -26,15 +46,15 @@ def print_metric(mm: float) -> str:
 
 
 @lru_cache(maxsize=4096)
-def print_imperial(mm: float) -> str:
-    """Length [mm] to the nearest 1/16 in: `7 1/4″`, `4′ 7 1/2″`, `8′`."""
-    sixteenths = round_half_up(Fraction(mm) / MM_PER_INCH * SIXTEENTHS)
-    sign, sixteenths = ("-" if sixteenths < 0 else ""), abs(sixteenths)
-    feet, rest = divmod(sixteenths, 12 * SIXTEENTHS)
-    whole, part = divmod(rest, SIXTEENTHS)
+def print_imperial(mm: float, parts: int = SIXTEENTHS) -> str:
+    """Length [mm] to the nearest 1/16 in, or another part of an inch: `7 1/4″`, `4′ 7 1/2″`, `8′`."""
+    pieces = round_half_up(Fraction(mm) / MM_PER_INCH * parts)
+    sign, pieces = ("-" if pieces < 0 else ""), abs(pieces)
+    feet, rest = divmod(pieces, 12 * parts)
+    whole, part = divmod(rest, parts)
     inches = str(whole) if whole or not part else ""
     if part:
-        fraction = Fraction(part, SIXTEENTHS)
+        fraction = Fraction(part, parts)
         inches = f"{inches} {fraction.numerator}/{fraction.denominator}".strip()
     if not feet:
         return f"{sign}{inches}″"
@@ -52,39 +72,200 @@ def cents(amount: Decimal) -> Decimal:
 
 
 @dataclass(frozen=True)
+class _Unit:
+    """A unit of one system: how many of the core's own units it is, its sign, its decimals."""
+
+    worth: Fraction | float
+    sign: str
+    digits: int
+
+
+_UNITS: dict[str, tuple[_Unit, _Unit]] = {
+    "weight": (_Unit(1, "kg", 0), _Unit(KG_PER_POUND, "lb", 0)),
+    "density": (_Unit(1, "kg/L", 2), _Unit(KG_PER_POUND / LITRES_PER_FT3, "lb/ft³", 1)),
+    "area": (_Unit(10**6, "m²", 3), _Unit(MM_PER_FOOT**2, "ft²", 2)),
+    "pressure": (_Unit(1, "kPa", 2), _Unit(KPA_PER_PSF, "psf", 1)),
+    "stress": (_Unit(1, "MPa", 2), _Unit(MPA_PER_PSI, "psi", 0)),
+    "stiffness": (_Unit(1, "MPa", 0), _Unit(MPA_PER_PSI, "psi", 0)),
+    "force": (_Unit(1, "N", 0), _Unit(NEWTONS_PER_POUND, "lb", 0)),
+    "moment": (_Unit(1000, "N·m", 1), _Unit(NEWTONS_PER_POUND * MM_PER_FOOT, "lb·ft", 1)),
+    "line_load": (
+        _Unit(Fraction(1, 1000), "N/m", 0),
+        _Unit(NEWTONS_PER_POUND / MM_PER_FOOT, "plf", 1),
+    ),
+    "unit_weight": (_Unit(1, "kN/m³", 2), _Unit(KN_M3_PER_PCF, "pcf", 1)),
+    "modulus": (_Unit(1000, "cm³", 1), _Unit(MM_PER_INCH**3, "in³", 2)),
+    "inertia": (_Unit(10**4, "cm⁴", 1), _Unit(MM_PER_INCH**4, "in⁴", 2)),
+    "run": (_Unit(1000, "m", 3), _Unit(MM_PER_FOOT, "ft", 3)),
+    "bow": (_Unit(1, "mm", 1), _Unit(MM_PER_INCH, "in", 2)),
+}
+
+
+@dataclass(frozen=True)
 class Printer:
-    """Prints quantities in one system of units and one currency."""
+    """Prints quantities in one system of units and one currency. `built` is the system in whose round sizes
+    the bed is planned, which may be the other one.
+    """
 
     system: System
     currency_sign: str = "$"
+    numbers: Numbers = Numbers.POINT
+    built: System = field(default=None)  # type: ignore[assignment]
+
+    def __post_init__(self) -> None:
+        if self.built is None:
+            object.__setattr__(self, "built", self.system)
+
+    @property
+    def metric(self) -> bool:
+        """Whether it prints metric units."""
+        return self.system is System.METRIC
+
+    def number(self, value: float | Decimal, digits: int = 0) -> str:
+        """A number with so many decimals, its thousands apart, as the yard writes numbers."""
+        group, point = _MARKS[self.numbers]
+        exact = value if isinstance(value, Decimal) else Decimal(repr(float(value)))
+        text = f"{exact.quantize(Decimal(1).scaleb(-digits), rounding=ROUND_HALF_UP):,f}"
+        if self.numbers is Numbers.POINT:
+            return text
+        return text.replace(",", "\0").replace(".", point).replace("\0", group)
+
+    def short(self, value: float, digits: int = 3) -> str:
+        """A number with as many decimals as it has, up to so many."""
+        text = self.number(value, digits)
+        point = _MARKS[self.numbers][1]
+        return text.rstrip("0").rstrip(point) if point in text else text
 
     def length(self, mm: float) -> str:
         """A length [mm], to the millimetre or the sixteenth of an inch."""
-        return print_metric(mm) if self.system is System.METRIC else print_imperial(mm)
+        return print_metric(mm) if self.metric else print_imperial(mm)
 
     def typed(self, mm: float) -> str:
-        """A length [mm] as one types it: with straight marks for feet and inches."""
-        return self.length(mm).replace("′", "'").replace("″", '"')
+        """A length [mm] as one types it into a bed of its own system: with straight marks for feet and
+        inches.
+        """
+        if self.built is System.METRIC:
+            return print_metric(mm)
+        return print_imperial(mm).replace("′", "'").replace("″", '"')
+
+    def drill(self, mm: float) -> str:
+        """A drill or a screw's thickness [mm]: to a tenth of a millimetre, or the 64th of an inch."""
+        return f"{self.short(mm, 1)} mm" if self.metric else print_imperial(mm, DRILLS)
 
     def volume(self, litres: float) -> str:
         """A volume [L]: litres, cubic feet, or cubic yards from one yard on."""
-        if self.system is System.METRIC:
-            return f"{litres:,.0f} L"
-        cubic_feet = litres_to_ft3(litres)
-        return f"{cubic_feet:.1f} ft³" if cubic_feet < 27 else f"{litres_to_yd3(litres):.2f} yd³"
+        if self.metric:
+            return f"{self.number(litres)} L"
+        cubic_feet = litres / float(LITRES_PER_FT3)
+        if cubic_feet < FT3_PER_YD3:
+            return f"{self.number(cubic_feet, 1)} ft³"
+        return f"{self.number(litres / float(LITRES_PER_YD3), 2)} yd³"
+
+    @property
+    def to_cubic(self) -> str:
+        """What lengths multiplied are multiplied with for the unit of `cubic`, in words."""
+        return " × 1000" if self.metric else ""
+
+    def cubic(self, litres: float) -> str:
+        """A volume to reckon with [L]: litres, or cubic feet however many they are."""
+        if self.metric:
+            return f"{self.number(litres)} L"
+        return f"{self.number(litres / float(LITRES_PER_FT3), 1)} ft³"
+
+    def cubic_and_volume(self, litres: float) -> str:
+        """A volume as it is reckoned with, and as it is shown where that is another unit."""
+        reckoned, shown = self.cubic(litres), self.volume(litres)
+        return reckoned if reckoned == shown else f"{reckoned} = {shown}"
+
+    def two_ways(self, litres: float) -> str:
+        """A volume [L] in both units that soil is sold by: litres and cubic metres, or feet and yards."""
+        if self.metric:
+            return f"{self.number(litres)} L or {self.number(litres / LITRES_PER_M3, 2)} m³"
+        feet, yards = litres / float(LITRES_PER_FT3), litres / float(LITRES_PER_YD3)
+        return f"{self.number(feet, 1)} ft³ or {self.number(yards, 2)} yd³"
+
+    def pack(self, litres: float) -> str:
+        """The size of a bag or a step of a load [L], as it is sold: `40 L`, `0.5 m³`, `1.5 ft³`, `1 yd³`."""
+        if self.metric:
+            big = litres >= LITRES_PER_M3 / 2
+            return f"{self.short(litres / LITRES_PER_M3, 2)} m³" if big else f"{self.short(litres, 1)} L"
+        yards = litres / float(LITRES_PER_YD3)
+        if yards >= 0.49:
+            return f"{self.short(yards, 2)} yd³"
+        return f"{self.short(litres / float(LITRES_PER_FT3), 2)} ft³"
+
+    def _of(self, what: str, amount: float) -> str:
+        unit = _UNITS[what][0 if self.metric else 1]
+        return f"{self.number(amount / float(unit.worth), unit.digits)} {unit.sign}"
+
+    def value(self, what: str, amount: float) -> float:
+        """An amount in the unit in which this prints that quantity."""
+        return amount / float(_UNITS[what][0 if self.metric else 1].worth)
+
+    def unit(self, what: str) -> str:
+        """The sign of the unit in which this prints that quantity."""
+        return _UNITS[what][0 if self.metric else 1].sign
+
+    def bare(self, what: str, amount: float) -> str:
+        """An amount of a quantity without its unit."""
+        return self._of(what, amount).rsplit(" ", 1)[0]
 
     def area(self, mm2: float) -> str:
         """An area [mm²], in square metres or square feet."""
-        if self.system is System.METRIC:
-            return f"{mm2 / 1e6:.3f} m²"
-        return f"{mm2 / float((12 * MM_PER_INCH) ** 2):.2f} ft²"
+        return self._of("area", mm2)
 
     def weight(self, kg: float) -> str:
         """A weight [kg], in whole kilograms or pounds."""
-        if self.system is System.METRIC:
-            return f"{kg:,.0f} kg"
-        return f"{kg / float(KG_PER_POUND):,.0f} lb"
+        return self._of("weight", kg)
+
+    def density(self, kg_per_litre: float) -> str:
+        """A density [kg/L], in kilograms a litre or pounds a cubic foot."""
+        return self._of("density", kg_per_litre)
+
+    def pressure(self, kpa: float) -> str:
+        """A load on an area [kPa], in kilopascals or pounds a square foot."""
+        return self._of("pressure", kpa)
+
+    def stress(self, mpa: float) -> str:
+        """A stress [MPa], in megapascals or pounds a square inch."""
+        return self._of("stress", mpa)
+
+    def stiffness(self, mpa: float) -> str:
+        """A modulus of elasticity [MPa], in megapascals or pounds a square inch."""
+        return self._of("stiffness", mpa)
+
+    def force(self, newtons: float) -> str:
+        """A force [N], in newtons or pounds."""
+        return self._of("force", newtons)
+
+    def moment(self, n_mm: float) -> str:
+        """A moment [N·mm], in newton metres or pound feet."""
+        return self._of("moment", n_mm)
+
+    def line_load(self, n_per_mm: float) -> str:
+        """A load along a line [N/mm], in newtons a metre or pounds a foot."""
+        return self._of("line_load", n_per_mm)
+
+    def unit_weight(self, kn_m3: float) -> str:
+        """A weight by volume [kN/m³], in kilonewtons a cubic metre or pounds a cubic foot."""
+        return self._of("unit_weight", kn_m3)
+
+    def modulus(self, mm3: float) -> str:
+        """A section modulus [mm³], in cubic centimetres or inches."""
+        return self._of("modulus", mm3)
+
+    def inertia(self, mm4: float) -> str:
+        """A second moment of area [mm⁴], in centimetres or inches to the fourth."""
+        return self._of("inertia", mm4)
+
+    def run(self, mm: float) -> str:
+        """A length to reckon with [mm], in metres or feet with up to three decimals."""
+        return f"{self.short(self.value('run', mm))} {self.unit('run')}"
+
+    def bow(self, mm: float) -> str:
+        """How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch."""
+        return self._of("bow", mm)
 
     def money(self, amount: Decimal) -> str:
         """Money to the cent, with the sign of the yard's currency."""
-        return f"{self.currency_sign}{cents(amount):,}"
+        return f"{self.currency_sign}{self.number(cents(amount), 2)}"

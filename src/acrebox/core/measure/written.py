@@ -1,37 +1,73 @@
-"""Lengths and volumes as people write them, read exactly and kept as written."""
+"""Lengths, volumes and other quantities as people write them, read exactly and kept as written.
+
+A number typed without a unit is read in the system of the yard; its unit is written after it as it is read,
+so that it says the same wherever it goes. A JSON number is millimetres, litres, kilopascals.
+"""
 
 import re
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
 from fractions import Fraction
-from typing import Any, Self
+from typing import Any, ClassVar, Self, TypeVar
 
-from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic import AfterValidator, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
 
 from acrebox.core.measure.convert import (
+    KN_M3_PER_PCF,
+    KPA_PER_PSF,
     LITRES_PER_FT3,
+    LITRES_PER_GALLON,
     LITRES_PER_M3,
     LITRES_PER_YD3,
     MM_PER_FOOT,
     MM_PER_INCH,
     MM_PER_YARD,
 )
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 
+_MM, _CM, _M = Fraction(1), Fraction(10), Fraction(1000)
 LENGTH_UNITS: dict[str, Fraction] = {
-    **dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), Fraction(1)),
-    **dict.fromkeys(("cm", "centimetre", "centimetres", "centimeter", "centimeters"), Fraction(10)),
-    **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), Fraction(1000)),
+    **dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), _MM),
+    **dict.fromkeys(("cm", "centimetre", "centimetres", "centimeter", "centimeters"), _CM),
+    **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), _M),
     **dict.fromkeys(('"', "in", "ins", "inch", "inches"), MM_PER_INCH),
     **dict.fromkeys(("'", "ft", "foot", "feet"), MM_PER_FOOT),
     **dict.fromkeys(("yd", "yds", "yard", "yards"), MM_PER_YARD),
 }
+_METRE, _FOOT, _YARD = ("metre", "metres", "meter", "meters"), ("foot", "feet"), ("yard", "yards")
 VOLUME_UNITS: dict[str, Fraction] = {
     **dict.fromkeys(("l", "litre", "litres", "liter", "liters"), Fraction(1)),
-    **dict.fromkeys(("m3", "m³", "cu m", "cubic metre", "cubic metres"), Fraction(LITRES_PER_M3)),
-    **dict.fromkeys(("ft3", "ft³", "cu ft", "cubic foot", "cubic feet"), LITRES_PER_FT3),
-    **dict.fromkeys(("yd3", "yd³", "cu yd", "cubic yard", "cubic yards"), LITRES_PER_YD3),
+    **dict.fromkeys(("m3", "cu m", *(f"cubic {u}" for u in _METRE)), Fraction(LITRES_PER_M3)),
+    **dict.fromkeys(("ft3", "ft", "cu ft", *(f"cubic {u}" for u in _FOOT)), LITRES_PER_FT3),
+    **dict.fromkeys(("yd3", "yd", "yds", "cu yd", "cu yds", *_YARD), LITRES_PER_YD3),
+    **dict.fromkeys((f"cubic {u}" for u in _YARD), LITRES_PER_YD3),
+    **dict.fromkeys(("gal", "gals", "gallon", "gallons"), LITRES_PER_GALLON),
 }
-LENGTH_ALLOWED = "a length such as 8', 4' 7 1/2\", 94 1/2 in, 2.4 m or 2400 (a bare number is millimetres)"
-VOLUME_ALLOWED = "a volume such as 40 L, 1.5 cu ft, 0.5 m3 or 1 cu yd (a bare number is litres)"
+DENSITY_UNITS: dict[str, Fraction] = {
+    "kn/m3": Fraction(1),
+    **dict.fromkeys(("pcf", "lb/ft3", "lb/cu ft"), KN_M3_PER_PCF),
+}
+PRESSURE_UNITS: dict[str, Fraction] = {
+    "kpa": Fraction(1),
+    **dict.fromkeys(("psf", "lb/ft2", "lb/sq ft"), KPA_PER_PSF),
+    "psi": KPA_PER_PSF * 144,
+}
+
+_READ_IN: ContextVar[System] = ContextVar("read_in", default=System.METRIC)
+
+
+@contextmanager
+def read_in(system: System) -> Iterator[None]:
+    """Within it, a number that is typed without a unit is one of this system."""
+    token = _READ_IN.set(system)
+    try:
+        yield
+    finally:
+        _READ_IN.reset(token)
+
 
 _VULGAR = {
     "½": "1/2",
@@ -45,32 +81,57 @@ _VULGAR = {
     "⅔": "2/3",
 }
 _MARKS = str.maketrans(
-    {"′": "'", "’": "'", "‘": "'", "″": '"', "”": '"', "“": '"', "⁄": "/", "\u00a0": " ", "−": "-"}
+    {
+        **dict.fromkeys("′’‘ʹ`´ʼ", "'"),
+        **dict.fromkeys("″”“„ʺ", '"'),
+        **dict.fromkeys("\u00a0\u202f\u2009\u2007\u2002\u2003\u200a\t", " "),
+        **dict.fromkeys("‐‑‒–—―−", "-"),
+        "⁄": "/",
+        "³": "3",
+        "²": "2",
+        "^": "",
+    }
 )
-_NUMBER = r"(?:(?P<whole>\d+)[ -]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<plain>\d+(?:\.\d*)?|\.\d+)"
-_LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>''|\"|'|[a-z]+)?[\s,-]*")
-_VOLUME = re.compile(rf"\s*(?:{_NUMBER})\s*(?P<unit>[a-z³ ]*[a-z³3]|)\s*")
+_GROUPED = r"\d{1,3}(?:,\d{3})+(?:\.\d+)?(?![\d,])|\d{1,3}(?:\.\d{3})+,\d+"
+_SPACED = r"\d{1,3}(?: \d{3})+(?:[.,]\d+)?(?=\s?[a-z])"
+_NUMBER = (
+    r"(?:(?P<whole>\d+)(?:\s*-\s*|\s+))?(?P<num>\d+)\s*/\s*(?P<den>\d+)"
+    rf"|(?P<plain>{_GROUPED}|{_SPACED}|\d+[.,]\d+|\d+\.?|[.,]\d+)"
+)
+_LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})(?:\s*-?\s*(?P<unit>''|\"|'|[a-z]+)\.?)?[\s,-]*")
+_MEASURE = re.compile(rf"\s*(?:{_NUMBER})\s*-?\s*(?P<unit>[a-z][a-z0-9./ ]*)?\s*")
+_TWO_WAYS = re.compile(r"[1-9]\d{0,2},\d{3}")
 
 
 def _tidy(text: str) -> str:
     for sign, plain in _VULGAR.items():
         text = re.sub(rf"(?<=\d)\s*{sign}", f" {plain}", text).replace(sign, plain)
-    return text.translate(_MARKS).strip().lower()
+    tidy = text.translate(_MARKS).strip().lower().replace("''", '"')
+    if len(tidy) > 2 and tidy[0] == '"' and tidy[-1] == '"':
+        tidy = tidy[1:]  # a size in inches, in quotation marks
+    return tidy.removeprefix("+").strip()
 
 
 def _number(match: re.Match[str]) -> Fraction:
-    if match["plain"] is not None:
-        return Fraction(match["plain"].rstrip("."))
-    if int(match["den"]) == 0:
-        raise ValueError("a fraction cannot be over 0")
-    return Fraction(int(match["whole"] or 0)) + Fraction(int(match["num"]), int(match["den"]))
+    plain = match["plain"]
+    if plain is None:
+        if int(match["den"]) == 0:
+            raise ValueError("a fraction cannot be over 0")
+        return Fraction(int(match["whole"] or 0)) + Fraction(int(match["num"]), int(match["den"]))
+    plain = plain.replace(" ", "")
+    if "," in plain and "." in plain:
+        group = "," if plain.index(",") < plain.index(".") else "."
+        plain = plain.replace(group, "")
+    elif _TWO_WAYS.match(plain):
+        plain = plain.replace(",", "")
+    return Fraction(plain.replace(",", ".").rstrip("."))
 
 
-def parse_length(text: str) -> Fraction:
+def parse_length(text: str, system: System = System.METRIC) -> Fraction:
     """Length written as people do, as exact millimetres [mm].
 
-    Terms add up (`4' 7 1/2"`, `1 m 20 cm`). A number after feet with no unit is inches; any other
-    bare number is millimetres, whatever system the bed is shown in.
+    Terms fall in size and add up (`4' 7 1/2"`, `1 m 20 cm`). A number after feet is inches and one after
+    metres centimetres; any other number without a unit is one of the `system`.
 
     Raises ValueError with a sentence for the gardener.
     """
@@ -81,60 +142,104 @@ def parse_length(text: str) -> Fraction:
         raise ValueError("a length cannot be negative")
     if tidy[-1] in "-,":
         raise ValueError(f"'{text}' breaks off")
-    if re.search(r"\d,\d", tidy):
-        raise ValueError("write decimals with a point, not a comma")
-    total, at, before = Fraction(0), 0, ""
+    total, at, before = Fraction(0), 0, Fraction(0)
     while at < len(tidy):
         match = _LENGTH_TERM.match(tidy, at)
         if match is None:
             raise ValueError(f"'{text}' is not a length")
-        total += _number(match) * _length_unit(match["unit"], before, match.end() == len(tidy), text)
-        at, before = match.end(), match["unit"] or "mm"
+        last = match.end() == len(tidy)
+        unit = _length_unit(match, before, last, text, system)
+        term = _number(match) * unit
+        if before and unit >= before:
+            raise ValueError(
+                f"'{text}' names {_unit_name(match['unit'])} after something as small or smaller"
+            )
+        if before and term >= before:
+            raise ValueError(f"'{text}' has more after its {_size_name(before)} than a whole one")
+        if unit >= _CM and match["plain"] and _TWO_WAYS.fullmatch(match["plain"]) and unit in (_CM, _M):
+            raise ValueError(
+                f"'{text}' can be read two ways: write the number without its comma, or with a point"
+            )
+        total, at, before = total + term, match.end(), unit
     return total
 
 
-def _length_unit(unit: str | None, before: str, last: bool, text: str) -> Fraction:
-    if unit is None:
-        if not last:
-            raise ValueError(f"'{text}' has a number without its unit")
-        if before in ("'", "ft", "foot", "feet"):
-            return MM_PER_INCH
-        if before:
-            raise ValueError(f"'{text}' has a number without its unit")
-        return Fraction(1)
-    unit = '"' if unit == "''" else unit
-    if unit not in LENGTH_UNITS:
-        raise ValueError(f"'{unit}' is not a unit of length")
-    return LENGTH_UNITS[unit]
+def _size_name(unit: Fraction) -> str:
+    return {MM_PER_FOOT: "feet", MM_PER_YARD: "yards", _M: "metres", _CM: "centimetres"}.get(
+        unit, "first number"
+    )
 
 
-def parse_volume(text: str) -> Fraction:
-    """Volume written as people do (`40 L`, `1.5 cu ft`), as exact litres [L]; a bare number is litres.
+def _unit_name(unit: str | None) -> str:
+    return {"'": "feet", '"': "inches", None: "a number"}.get(unit, unit or "")
+
+
+def _length_unit(match: re.Match[str], before: Fraction, last: bool, text: str, system: System) -> Fraction:
+    unit = match["unit"]
+    if unit is not None:
+        if unit not in LENGTH_UNITS:
+            raise ValueError(f"'{unit}' is not a unit of length")
+        return LENGTH_UNITS[unit]
+    if last and before == MM_PER_FOOT:
+        return MM_PER_INCH
+    if last and before == _M and re.fullmatch(r"\d{1,2}", match["plain"] or ""):
+        return _CM
+    if before or not last:
+        raise ValueError(f"'{text}' has a number without its unit")
+    if system is System.IMPERIAL:
+        return MM_PER_INCH
+    if match["plain"] is None:
+        raise ValueError(f"'{text}' of what? Write '{text.strip()} in' for inches")
+    return _MM
+
+
+def parse_volume(text: str, system: System = System.METRIC) -> Fraction:
+    """Volume written as people do (`40 L`, `1.5 cu ft`), as exact litres [L]; a number without a unit is
+    litres, or cubic feet where the system is imperial.
 
     Raises ValueError with a sentence for the gardener.
     """
+    return _measured(text, VOLUME_UNITS, {System.METRIC: "l", System.IMPERIAL: "ft3"}[system], "volume")
+
+
+def _measured(text: str, units: Mapping[str, Fraction], bare: str, what: str) -> Fraction:
     tidy = _tidy(text)
-    match = _VOLUME.fullmatch(tidy)
+    if not tidy:
+        raise ValueError("nothing is written here")
+    if tidy.startswith("-"):
+        raise ValueError(f"a {what} cannot be negative")
+    match = _MEASURE.fullmatch(tidy)
     if match is None:
-        raise ValueError(f"'{text}' is not a volume")
-    unit = " ".join((match["unit"] or "l").split())
-    if unit not in VOLUME_UNITS:
-        raise ValueError(f"'{unit}' is not a unit of volume")
-    return _number(match) * VOLUME_UNITS[unit]
+        raise ValueError(f"'{text}' is not a {what}")
+    unit = " ".join((match["unit"] or bare).replace(". ", " ").replace(".", " ").split())
+    if unit not in units:
+        raise ValueError(f"'{unit}' is not a unit of {what}")
+    return _number(match) * units[unit]
 
 
-class _Written:
-    """A quantity kept exactly as it was written, with the amount that was understood."""
+class Written:
+    """A quantity kept as it was written, with the amount that was understood."""
 
     __slots__ = ("amount", "text")
-    _allowed = ""
+    _allowed: ClassVar[dict[System, str]] = {}
+    _bare: ClassVar[dict[System, str]] = {}
 
-    def __init__(self, text: str | float) -> None:
-        self.text = text
-        self.amount = float(self._parse(str(text)))
+    def __init__(self, text: str | float, system: System | None = None) -> None:
+        system = system or _READ_IN.get()
+        if isinstance(text, str):
+            self.amount = float(self._parse(text, system))
+            # What has no letter and no mark after it has no unit.
+            bare = re.fullmatch(r"[^a-zA-Z'\"]*", _tidy(text))
+            self.text: str | float = f"{text.strip()} {self._bare[system]}" if bare else text
+        else:
+            self.amount, self.text = float(self._parse(str(text), System.METRIC)), text
 
     @staticmethod
-    def _parse(text: str) -> Fraction:
+    def _parse(text: str, system: System) -> Fraction:
+        raise NotImplementedError
+
+    def printed(self, show: Printer) -> str:
+        """The quantity as it is shown."""
         raise NotImplementedError
 
     def __repr__(self) -> str:
@@ -154,13 +259,13 @@ class _Written:
             raise PydanticCustomError(
                 "written",
                 "{reason}",
-                {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed},
+                {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed[_READ_IN.get()]},
             )
         try:
             read = cls(value)
         except (ValueError, OverflowError) as reason:
             raise PydanticCustomError(
-                "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed}
+                "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed[_READ_IN.get()]}
             ) from None
         return read
 
@@ -176,15 +281,23 @@ class _Written:
     def __get_pydantic_json_schema__(
         cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
     ) -> dict[str, Any]:
-        return {"anyOf": [{"type": "string"}, {"type": "number"}], "description": cls._allowed}
+        return {"anyOf": [{"type": "string"}, {"type": "number"}], "description": cls._allowed[System.METRIC]}
 
 
-class Length(_Written):
+class Length(Written):
     """A length as written; `mm` is what was understood [mm]."""
 
     __slots__ = ()
-    _allowed = LENGTH_ALLOWED
+    _allowed: ClassVar = {
+        System.METRIC: "a length such as 2.4 m, 240 cm or 2400 mm",
+        System.IMPERIAL: "a length such as 8', 4' 7 1/2\" or 94 1/2 in",
+    }
+    _bare: ClassVar = {System.METRIC: "mm", System.IMPERIAL: "in"}
     _parse = staticmethod(parse_length)
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.length(self.amount)
 
     @property
     def mm(self) -> float:
@@ -192,14 +305,86 @@ class Length(_Written):
         return self.amount
 
 
-class Volume(_Written):
+class Volume(Written):
     """A volume as written; `litres` is what was understood [L]."""
 
     __slots__ = ()
-    _allowed = VOLUME_ALLOWED
+    _allowed: ClassVar = {
+        System.METRIC: "a volume such as 40 L or 0.5 m3",
+        System.IMPERIAL: "a volume such as 1.5 cu ft or 1 cu yd",
+    }
+    _bare: ClassVar = {System.METRIC: "L", System.IMPERIAL: "cu ft"}
     _parse = staticmethod(parse_volume)
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.pack(self.amount)
 
     @property
     def litres(self) -> float:
         """The volume [L]."""
         return self.amount
+
+
+class UnitWeight(Written):
+    """What soil weighs by its volume, as written; `kn_m3` is what was understood [kN/m³]."""
+
+    __slots__ = ()
+    _allowed: ClassVar = {
+        System.METRIC: "a weight by volume such as 13 kN/m3",
+        System.IMPERIAL: "a weight by volume such as 85 pcf",
+    }
+    _bare: ClassVar = {System.METRIC: "kN/m3", System.IMPERIAL: "pcf"}
+
+    @staticmethod
+    def _parse(text: str, system: System) -> Fraction:
+        return _measured(text, DENSITY_UNITS, UnitWeight._bare[system].lower(), "weight by volume")
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.unit_weight(self.amount)
+
+    @property
+    def kn_m3(self) -> float:
+        """The weight by volume [kN/m³]."""
+        return self.amount
+
+
+class Pressure(Written):
+    """A load on an area, as written; `kpa` is what was understood [kPa]."""
+
+    __slots__ = ()
+    _allowed: ClassVar = {
+        System.METRIC: "a load on an area such as 1 kPa",
+        System.IMPERIAL: "a load on an area such as 20 psf",
+    }
+    _bare: ClassVar = {System.METRIC: "kPa", System.IMPERIAL: "psf"}
+
+    @staticmethod
+    def _parse(text: str, system: System) -> Fraction:
+        return _measured(text, PRESSURE_UNITS, Pressure._bare[system].lower(), "load")
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.pressure(self.amount)
+
+    @property
+    def kpa(self) -> float:
+        """The load [kPa]."""
+        return self.amount
+
+
+W = TypeVar("W", bound=Written)
+
+
+def between(low: W, high: W) -> AfterValidator:
+    """Refuses a written quantity that is less or more, in the words of the system in which it was read."""
+
+    def check(value: W) -> W:
+        if low.amount <= value.amount <= high.amount:
+            return value
+        show = Printer(_READ_IN.get())
+        allowed = f"{low.printed(show)} to {high.printed(show)}"
+        raise PydanticCustomError("range", "That is out of range", {"value": value.text, "allowed": allowed})
+
+    return AfterValidator(check)

@@ -49,7 +49,10 @@ def facts_of(seen: Seen) -> dict[str, Fact]:
         "volume_outside": Worked(
             amount=volume,
             unit="L",
-            working=f"{show.area(outside)} × wall {show.length(bed.wall_top)} = {show.volume(volume)}",
+            working=(
+                f"{show.area(outside)} × wall {show.run(bed.wall_top)}{show.to_cubic} ="
+                f" {show.cubic_and_volume(volume)}"
+            ),
             assumptions=["a cap on top is left out"],
         ),
         "area_inside": Worked(

@@ -122,7 +122,7 @@ def cutting_of(seen: Seen) -> Cutting:
 def _saw(seen: Seen) -> list[str]:
     bench, show = seen.design.bench, seen.show.length
     return [
-        f"kerf {bench.kerf.mm:g} mm a cut",
+        f"kerf {seen.show.drill(bench.kerf.mm)} a cut",
         (
             f"{show(bench.trim.mm)} squared off {'both ends' if bench.trim_ends == 'both' else 'one end'}"
             if bench.trim.mm

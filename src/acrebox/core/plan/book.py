@@ -14,6 +14,7 @@ from acrebox.core.chapter import Chapter, Kept, Work, asides, published
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.plan.head import UNDERSTOOD
 from acrebox.core.plan.rows import BARE
 from acrebox.core.yard import LONE, Made, Yard, book_of, settled
@@ -120,23 +121,37 @@ def _sawn(design: Design, yard: Yard) -> tuple[Made, ...]:
     return tuple(piece for piece in yard.made if piece.bed == design.name)
 
 
-def open_plan(design: Design, yard: Yard = LONE, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
+def open_plan(
+    design: Design,
+    yard: Yard = LONE,
+    effort: float = 1.0,
+    kept: Kept = KEPT,
+    shown: System | None = None,
+) -> Plan:
     """The Plan of a bed as its yard has it, nothing of it worked out yet but what was understood.
 
-    `effort` is how much work searches may do, in times of a first answer.
+    `effort` is how much work searches may do, in times of a first answer; figures are `shown` in the
+    system in which the bed is planned, unless told otherwise.
     Raises DesignError naming every field that can be judged by itself.
     """
-    work = Work(settled(design, yard), book_of(yard), kept, effort, _sawn(design, yard))
+    ours = settled(design, yard)
+    work = Work(ours, book_of(yard, ours.system, shown), kept, effort, _sawn(design, yard))
     work.of(UNDERSTOOD)
     return Plan(work, design, yard)
 
 
-def plan_bed(design: Design, yard: Yard = LONE, effort: float = 1.0, kept: Kept = KEPT) -> Plan:
+def plan_bed(
+    design: Design,
+    yard: Yard = LONE,
+    effort: float = 1.0,
+    kept: Kept = KEPT,
+    shown: System | None = None,
+) -> Plan:
     """The whole Plan of one bed in its yard: same design, yard and effort, same plan.
 
     Raises DesignError naming every field at fault.
     """
-    plan = open_plan(design, yard, effort, kept)
+    plan = open_plan(design, yard, effort, kept, shown)
     for chapter in published():
         if not chapter.heavy:
             plan[chapter]
@@ -148,7 +163,7 @@ def plan_document(data: Any, effort: float = 1.0, yard: Yard = LONE) -> dict[str
 
     Raises DesignError naming every field at fault.
     """
-    return plan_bed(read_design(data), yard, effort).document()
+    return plan_bed(read_design(data, yard.units), yard, effort).document()
 
 
 @cache

@@ -7,6 +7,7 @@ from math import ceil
 
 from acrebox.core.bench.supply import Supply
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.measure.telling import told
 from acrebox.core.plan.bench_rows import Buy
 from acrebox.core.plan.fill import SOIL
 from acrebox.core.worked import Worked
@@ -93,7 +94,7 @@ def goods_lines(seen: Seen) -> list[Buy]:
         lines.append(
             _line(
                 good.key,
-                sold.name,
+                told(sold.name, seen.show),
                 count,
                 good.unit,
                 sold.price,

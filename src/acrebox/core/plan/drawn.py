@@ -11,7 +11,7 @@ def across_of(seen: Seen) -> Across:
 
 def sides_of(seen: Seen) -> Sides:
     """Elevations and corners."""
-    return draw_sides(seen.assembly, seen.takeoff.part_labels)
+    return draw_sides(seen.assembly, seen.takeoff.part_labels, seen.show.built)
 
 
 def drawings_of(seen: Seen) -> Drawings:
@@ -43,7 +43,7 @@ SIDES = register(
     Chapter(
         key="sides",
         stage="shape",
-        reads=("assembly", "takeoff"),
+        reads=("show", "assembly", "takeoff"),
         work=sides_of,
         model=Sides,
         judged=False,

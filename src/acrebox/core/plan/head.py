@@ -6,20 +6,24 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.data import read_as
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Numbers, Printer, System
+from acrebox.core.measure.written import Volume
 from acrebox.core.plan.head_rows import Understood
 from acrebox.core.plan.rows import Row
 from acrebox.core.plan.understood import understood
 from acrebox.core.stock import Catalogue
 
+LEAST_BARROW = {System.METRIC: Volume("5 L"), System.IMPERIAL: Volume("0.2 cu ft")}
+
 
 class Head(Row):
-    """Name of the bed, units it is shown in, currency, construction."""
+    """Name of the bed, units it is shown in, currency, how numbers are written, construction."""
 
     name: str
     units: System
     currency: str
     currency_sign: str
+    numbers: Numbers
     construction: str
 
 
@@ -39,6 +43,7 @@ def head_of(seen: Seen) -> Head:
         units=seen.show.system,
         currency=seen.book.currency,
         currency_sign=seen.book.currency_sign,
+        numbers=seen.show.numbers,
         construction=seen.design.construction.kind,
     )
 
@@ -48,7 +53,7 @@ def understood_of(seen: Seen) -> dict[str, Understood]:
     by themselves.
     """
     found = understood(seen.design)
-    problems = [*_out_of_bounds(found, seen.show), *_absurd(seen.design, seen.book)]
+    problems = [*_out_of_bounds(found, seen.show), *_absurd(seen.design, seen.book, seen.show)]
     if problems:
         raise DesignError(problems)
     return found
@@ -64,11 +69,14 @@ def _out_of_bounds(found: dict[str, Understood], show: Printer) -> list[Problem]
     return problems
 
 
-def _absurd(design: Design, book: Catalogue) -> list[Problem]:
+def _absurd(design: Design, book: Catalogue, show: Printer) -> list[Problem]:
     problems = []
-    if design.fill.barrow.litres < 5:
+    least = LEAST_BARROW[show.built].litres
+    if design.fill.barrow.litres < least:
         text = str(design.fill.barrow.text)
-        problems.append(Problem("fill.barrow", text, "A barrow holds more than that.", "5 L or more"))
+        problems.append(
+            Problem("fill.barrow", text, "A barrow holds more than that.", f"{show.pack(least)} or more")
+        )
     for n, layer in enumerate(design.fill.layers):
         if layer.depth is not None and layer.depth.mm <= 0:
             text = str(layer.depth.text)

@@ -4,12 +4,14 @@ from typing import Literal
 
 from acrebox.core.plan.rows import Amount, Figures, Row
 
+WrittenUnit = Literal["mm", "L", "kN/m³", "kPa"]
+
 
 class Understood(Row):
-    """A length or volume of the design as it was understood, in both systems."""
+    """A length, volume or load of the design as it was understood, in both systems."""
 
     amount: Amount
-    unit: Literal["mm", "L"]
+    unit: WrittenUnit
     metric: str
     imperial: str
 

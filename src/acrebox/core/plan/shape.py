@@ -147,8 +147,8 @@ FIXED = register(
     Chapter(
         key="fixed",
         stage="shape",
-        reads=("assembly", "design.loads.species"),
-        work=lambda seen: fixings(seen.assembly, seen.book, seen.design.loads.species),
+        reads=("show", "assembly", "design.loads.species"),
+        work=lambda seen: fixings(seen.assembly, seen.book, seen.design.loads.species, seen.show.built),
     )
 )
 FIXINGS = register(

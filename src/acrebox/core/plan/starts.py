@@ -31,7 +31,7 @@ def starts_of(seen: Seen) -> dict[str, Any]:
     """By the path of what can be added, what it begins with; by `outline:` and a shape, another outline of
     about the same size.
     """
-    bed, system = seen.assembly, seen.show.system
+    bed, system = seen.assembly, seen.show.built
     sides = [side.name for side in bed.outline.sides]
     named = {
         "$first": sides[0],
@@ -43,7 +43,7 @@ def starts_of(seen: Seen) -> dict[str, Any]:
         for row in read_as(list[_Start], "plan", "starts.toml", "start")
     }
     # On a bed that wants no tie by the rule one begins with one.
-    if not any(ties_by_rule(side.length) for side in bed.outline.sides):
+    if not any(ties_by_rule(side.length, system) for side in bed.outline.sides):
         found["add_ons.ties"] = {**found["add_ons.ties"], "count": 1}
     found["add_ons.seats"] = _fitting(found["add_ons.seats"], seen)
     return {**found, **{f"outline:{shape}": made for shape, made in _outlines(bed, seen.show).items()}}
@@ -52,7 +52,7 @@ def starts_of(seen: Seen) -> dict[str, Any]:
 def _fitting(seats: dict[str, Any], seen: Seen) -> dict[str, Any]:
     """A bench no higher than the wall carries, in whole centimetres or half inches."""
     board = seen.book.find_timber(seats["board"])
-    step = 10.0 if seen.show.system is System.METRIC else float(MM_PER_INCH) / 2
+    step = 10.0 if seen.show.built is System.METRIC else float(MM_PER_INCH) / 2
     most = seen.assembly.wall_top + (board.thickness.mm if board else 0.0)
     if Length(seats["height"]).mm <= most:
         return seats
@@ -71,11 +71,11 @@ def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
     """Outlines about as long and as wide as the bed, their legs a good arm's reach wide."""
     (long, wide), written = bed.size("outside"), show.typed
     rows = read_as(list[_Start], "plan", "starts.toml", "outline")
-    usual: dict[str, float] = {row.path: Length(row.of(show.system)).mm for row in rows}
+    usual: dict[str, float] = {row.path: Length(row.of(show.built)).mm for row in rows}
     across = written(min(wide, usual["reach"]))
     leg = written(min(usual["leg"], long / 3))
     # Six even sides are √3 of one across.
-    step = 10.0 if show.system is System.METRIC else float(MM_PER_INCH)
+    step = 10.0 if show.built is System.METRIC else float(MM_PER_INCH)
     even = floor(usual["reach"] / sqrt(3) / step) * step
     l_shape = {"length": written(long), "width": written(max(wide, usual["legged_width"]))}
     legged = {**l_shape, "length": written(max(long, usual["legged_length"]))}

@@ -16,14 +16,17 @@ from acrebox.core.strength.thumb import beside_the_rule, rule_for
 def strength_of(seen: Seen) -> StrengthPlan:
     """Every member, the posts and the ties, with their working."""
     check, loads = seen.strength, seen.design.loads
-    push = push_worked(check.push, check.depth, loads)
+    push = push_worked(check.push, check.depth, loads, seen.show)
     return StrengthPlan(
         push_kpa=push.amount,
         school=loads.school,
         holds=check.holds and not any(f.trouble == "short" for f in seen.fixings),
         members=[_member(m, seen) for m in check.members],
         posts=_posts(seen),
-        ties=[TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words) for t in check.ties],
+        ties=[
+            TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words(seen.show))
+            for t in check.ties
+        ],
         curves=_curves(seen),
         working={"push_kpa": push},
     )

@@ -5,10 +5,13 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from acrebox.core.measure.convert import litres_to_ft3
-from acrebox.core.measure.printing import print_imperial, print_metric
-from acrebox.core.measure.written import Length, Volume
-from acrebox.core.plan.head_rows import Understood
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Written
+from acrebox.core.plan.head_rows import Understood, WrittenUnit
+
+METRIC, IMPERIAL = Printer(System.METRIC), Printer(System.IMPERIAL)
+UNITS: dict[type[Written], WrittenUnit] = {Length: "mm", Volume: "L", UnitWeight: "kN/m³", Pressure: "kPa"}
 
 
 def understood(design: BaseModel) -> dict[str, Understood]:
@@ -17,23 +20,9 @@ def understood(design: BaseModel) -> dict[str, Understood]:
 
 
 def _walk(path: str, value: Any) -> Iterator[tuple[str, Understood]]:
-    if isinstance(value, Length):
-        yield (
-            path,
-            Understood(
-                amount=value.mm, unit="mm", metric=_exact_metric(value.mm), imperial=print_imperial(value.mm)
-            ),
-        )
-    elif isinstance(value, Volume):
-        yield (
-            path,
-            Understood(
-                amount=value.litres,
-                unit="L",
-                metric=f"{value.litres:.4g} L",
-                imperial=f"{litres_to_ft3(value.litres):.3g} ft³",
-            ),
-        )
+    if isinstance(value, Written):
+        metric, imperial = (_echo(value, show) for show in (METRIC, IMPERIAL))
+        yield path, Understood(amount=value.amount, unit=UNITS[type(value)], metric=metric, imperial=imperial)
     elif isinstance(value, BaseModel):
         for name in type(value).model_fields:
             yield from _walk(f"{path}.{name}" if path else name, getattr(value, name))
@@ -42,6 +31,8 @@ def _walk(path: str, value: Any) -> Iterator[tuple[str, Understood]]:
             yield from _walk(f"{path}.{n}", item)
 
 
-def _exact_metric(mm: float) -> str:
+def _echo(value: Written, show: Printer) -> str:
     """To the tenth of a millimetre, so that an echo never hides what was typed."""
-    return f"{mm:.1f} mm" if abs(mm - round(mm)) >= 0.05 else print_metric(mm)
+    if isinstance(value, Length) and show.metric and abs(value.mm - round(value.mm)) >= 0.05:
+        return show.bow(value.mm)
+    return value.printed(show)

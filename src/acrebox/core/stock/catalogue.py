@@ -1,14 +1,18 @@
-"""The yard's catalogue, read once from the data files beside this module."""
+"""What there is (`data/`), and what a yard sells of it for how much (`lists/`), read once."""
 
 import re
 from decimal import Decimal
 from functools import cache
+from math import ceil
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
 
-from acrebox.core.data import DataFileError, by_key, read_table
+from acrebox.core.data import DataFileError, by_key, read_as, read_table
 from acrebox.core.errors import AcreBoxError
+from acrebox.core.measure.convert import MM_PER_FOOT
+from acrebox.core.measure.printing import Numbers, Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, Volume
 from acrebox.core.stock.wave import Wave
 
@@ -25,6 +29,11 @@ class CatalogueGapError(AcreBoxError):
 
 class _Item(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+def _system_of(size: Length) -> System:
+    """The system in which a size is written."""
+    return System.IMPERIAL if "in" in str(size.text) else System.METRIC
 
 
 class StickLength(_Item):
@@ -57,6 +66,12 @@ class Timber(_Item):
     reclaimed: bool = False
     species: str = "unknown"
 
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def system(self) -> System:
+        """The system in which its section is round."""
+        return _system_of(self.thickness)
+
     @property
     def tongue_mm(self) -> float:
         """How far the tongue stands out of the upper edge [mm]; 0 for square-edged boards."""
@@ -88,6 +103,12 @@ class Sheet(_Item):
     end_lap: Length
     source: str
     lengths: tuple[StickLength, ...]
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def system(self) -> System:
+        """The system in which its width is round."""
+        return _system_of(self.width)
 
     @computed_field  # type: ignore[prop-decorator]
     @property
@@ -129,13 +150,21 @@ class Species(_Item):
 
 
 class Good(_Item):
-    """Something sold by the piece or by the metre: a band, a membrane, an anchor."""
+    """Something sold by the piece, the metre or the foot: a band, a membrane, an anchor. `{…}` in its name is
+    a size. A bag of concrete sets to `yield_l` [L].
+    """
 
     key: str
+    system: System
     source: str
     name: str
-    unit: str
+    unit: Literal["m", "ft", "piece", "bag"]
     price: Decimal
+    yield_l: float = 0.0
+
+    def units_of(self, mm: float) -> float:
+        """How many units a length [mm] is, up to the tenth above."""
+        return ceil(mm / {"m": 1000.0, "ft": float(MM_PER_FOOT)}[self.unit] * 10 - 1e-9) / 10
 
 
 class Screw(_Item):
@@ -183,17 +212,28 @@ class Fill(_Item):
 
 
 class Catalogue(_Item):
-    """Everything the yard sells, with its currency; `tax` comes on top of its prices [%]."""
+    """Everything the yard sells by its price list, with its currency; `tax` comes on top of its prices [%].
 
+    `shown` is the system in which figures are printed, where that is not the one a bed is planned in;
+    `numbers` how they are written.
+    """
+
+    price_list: str
     currency: str
     currency_sign: str
     tax: float = 0.0
+    shown: System | None = None
+    numbers: Numbers = Numbers.POINT
     timber: tuple[Timber, ...]
     sheet: tuple[Sheet, ...]
     species: tuple[Species, ...]
     good: tuple[Good, ...]
     screw: tuple[Screw, ...]
     fill: tuple[Fill, ...]
+
+    def printer(self, built: System) -> Printer:
+        """Prints figures of a bed that is planned in a system, as they are shown in this yard."""
+        return Printer(self.shown or built, self.currency_sign, self.numbers, built)
 
     def find_timber(self, name: str) -> Timber | None:
         """The timber of that stock key or nominal size (`2x8`, `2 x 8`, `45x195`), or None."""
@@ -231,15 +271,104 @@ class Catalogue(_Item):
         return next((f for f in self.fill if f.key == key), None)
 
 
+class _Sold(_Item):
+    """How a fixing is sold."""
+
+    box: int
+    price: Decimal
+
+
+class _Loose(_Item):
+    step: Volume
+    price: Decimal
+    delivery: Decimal
+
+
+class _Fills(_Item):
+    """How a fill is sold: prices by the size of bag, and the load."""
+
+    bags: dict[str, Decimal] = {}
+    bulk: _Loose | None = None
+
+
+class PriceList(_Item):
+    """A price list: prices of sticks and sheets by stock and length, of boxes, goods and fills by key."""
+
+    title: str
+    system: System
+    currency: str
+    currency_sign: str
+    lengths: dict[str, dict[str, Decimal]]
+    screws: dict[str, _Sold]
+    goods: dict[str, Decimal]
+    fill: dict[str, _Fills]
+
+
+PRICE_LISTS: dict[str, str] = {"imperial-cad": "CAD", "metric-eur": "EUR", "metric-gbp": "GBP"}
+"""The price lists that ship, and their currencies; the first of a system is its usual one."""
+USUAL_LIST = {System.IMPERIAL: "imperial-cad", System.METRIC: "metric-eur"}
+PriceListName = Literal["imperial-cad", "metric-eur", "metric-gbp"]
+
+
 @cache
-def catalogue() -> Catalogue:
-    """The sample yard's catalogue; a duplicate key is refused as the data is read."""
-    tables: dict[str, Any] = {}
-    for name in ("timber", "species", "sheet", "fixing", "fill"):
-        tables |= read_table("stock", f"data/{name}.toml")
+def price_list(name: str) -> PriceList:
+    """A price list by its name."""
+    return read_as(PriceList, "stock", f"lists/{name}.toml")
+
+
+def list_for(system: System, currency: str | None) -> str:
+    """The price list of a system whose currency it is; else the usual one of that system."""
+    found = (n for n, c in PRICE_LISTS.items() if c == currency and price_list(n).system is system)
+    return next(found, USUAL_LIST[system])
+
+
+@cache
+def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
+    """What is sold by a price list; a duplicate key, or a price of what nobody knows, is refused as the data
+    is read.
+    """
+    sold, tables = price_list(name), dict[str, Any]()
+    for file in ("timber", "species", "sheet", "fixing", "fill"):
+        tables |= read_table("stock", f"data/{file}.toml")
+    known = {
+        kind: {row["key"] for row in tables[kind]} for kind in ("timber", "sheet", "screw", "good", "fill")
+    }
+    for kind, of in (
+        ("lengths", known["timber"] | known["sheet"]),
+        ("screws", known["screw"]),
+        ("goods", known["good"]),
+        ("fill", known["fill"]),
+    ):
+        if unknown := set(getattr(sold, kind)) - of:
+            raise DataFileError(f"stock/lists/{name}.toml: {sorted(unknown)} of {kind} are in no data file")
+
+    def lengths(key: str) -> list[dict[str, Any]]:
+        return [{"length": length, "price": price} for length, price in sold.lengths.get(key, {}).items()]
+
+    def fill(key: str) -> dict[str, Any]:
+        found = sold.fill.get(key, _Fills())
+        bags = [{"size": size, "price": price} for size, price in found.bags.items()]
+        return {"bags": bags, "bulk": found.bulk.model_dump() if found.bulk else None}
+
+    rows: dict[str, Any] = {
+        "species": tables["species"],
+        "timber": [{**row, "lengths": lengths(row["key"])} for row in tables["timber"]],
+        "sheet": [{**row, "lengths": lengths(row["key"])} for row in tables["sheet"]],
+        "screw": [
+            {**row, **sold.screws[row["key"]].model_dump()}
+            for row in tables["screw"]
+            if row["key"] in sold.screws
+        ],
+        "good": [
+            {**row, "price": sold.goods[row["key"]]}
+            for row in tables["good"]
+            if row["key"] in sold.goods and row["system"] == sold.system
+        ],
+        "fill": [{**row, **fill(row["key"])} for row in tables["fill"]],
+    }
     try:
-        book = Catalogue.model_validate(tables)
+        book = Catalogue(price_list=name, currency=sold.currency, currency_sign=sold.currency_sign, **rows)
     except ValidationError as fault:
-        raise DataFileError(f"stock/data: {fault}") from None
+        raise DataFileError(f"stock/data with lists/{name}.toml: {fault}") from None
     by_key([*book.timber, *book.species, *book.sheet, *book.good, *book.screw, *book.fill])
     return book

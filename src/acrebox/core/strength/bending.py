@@ -192,7 +192,8 @@ def _longest(span: float, bow: float, ratio: float, limits: Sequence[tuple[float
 def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
     """How a member's bow, its stress ratio and its longest span came about."""
     timber = m.species != STEEL
-    wet = f" wet, × {factor('creep'):g} for creep under what lasts" if timber else ""
+    creep = show.short(factor("creep"))
+    wet = f" wet, × {creep} for creep under what lasts" if timber else ""
     under = " (wet, lasting load)" if timber else ""
     source = NDS if timber else STEEL_VALUES
     return {
@@ -200,21 +201,22 @@ def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
             amount=m.bow,
             unit="mm",
             working=(
-                f"{m.load * 1000:.0f} N/m, {m.spans} bays of at most {show.length(m.case.span)}, I"
-                f" {m.section.inertia / 1e4:.1f} cm⁴, E {m.stiffness:.0f} MPa{wet} = {m.bow:.1f} mm;"
-                f" allowed {m.allowed:.1f} mm"
+                f"{show.line_load(m.load)}, {m.spans} bays of at most {show.length(m.case.span)}, I"
+                f" {show.inertia(m.section.inertia)}, E {show.stiffness(m.stiffness)}{wet} ="
+                f" {show.bow(m.bow)}; allowed {show.bow(m.allowed)}"
             ),
-            assumptions=_assumed(m),
+            assumptions=_assumed(m, show),
             source=source,
         ),
         "stress_ratio": Worked(
             amount=m.stress_ratio,
             unit="",
             working=(
-                f"moment ÷ S {m.section.modulus / 1e3:.1f} cm³ ÷ {m.bending:.2f} MPa{under}"
-                f" = {m.stress_ratio:.2f}"
+                f"moment {show.moment(m.stress_ratio * m.section.modulus * m.bending)} ÷ S"
+                f" {show.modulus(m.section.modulus)} ÷ {show.stress(m.bending)}{under}"
+                f" = {show.number(m.stress_ratio, 2)}"
             ),
-            assumptions=_assumed(m),
+            assumptions=_assumed(m, show),
             source=source,
         ),
         "longest_mm": Worked(
@@ -236,7 +238,11 @@ def _limit_words(m: Bent, show: Printer) -> str:
     return f"{show.length(factor('most_bow'))} or a {factor('bow_share'):g}th of it"
 
 
-def _assumed(m: Bent) -> list[str]:
+def _assumed(m: Bent, show: Printer) -> list[str]:
     wood = f"{m.species}: nothing is known of this wood" if m.assumed else m.species
-    creep = [f"creep doubles the bow of wet timber (× {factor('creep'):g})"] if m.species != STEEL else []
+    creep = (
+        [f"creep doubles the bow of wet timber (× {show.short(factor('creep'))})"]
+        if m.species != STEEL
+        else []
+    )
     return [wood, *creep, ADVICE]

@@ -157,8 +157,8 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
             amount=found.moment / 1000,
             unit="N·m",
             working=(
-                f"{show.length(found.bay)} of {found.side} lean on it with {found.force:.0f} N:"
-                f" {found.moment / 1000:.0f} N·m where it bends most{housed}"
+                f"{show.length(found.bay)} of {found.side} lean on it with {show.force(found.force)}:"
+                f" {show.moment(found.moment)} where it bends most{housed}"
             ),
             assumptions=["boards, corners and ties take their share, by their stiffness", ADVICE],
             source=STATICS,
@@ -167,15 +167,15 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
             amount=found.wanted,
             unit="mm",
             working=(
-                f"{found.force:.0f} N at {show.length(_lever(found))} over the ground,"
+                f"{show.force(found.force)} at {show.length(_lever(found))} over the ground,"
                 f" {show.length(found.bears)} wide in it, with a margin of"
-                f" {factor('ground_safety'):g}: {show.length(found.wanted)}; it stands"
+                f" {show.short(factor('ground_safety'))}: {show.length(found.wanted)}; it stands"
                 f" {show.length(found.below)} deep{held}"
             ),
             assumptions=[
                 (
-                    f"firm ground, {factor('ground_weight'):g} kN/m³, friction"
-                    f" {factor('ground_friction'):g}°, cohesion {factor('ground_cohesion'):g} kPa"
+                    f"firm ground, {show.unit_weight(factor('ground_weight'))}, friction"
+                    f" {factor('ground_friction'):g}°, cohesion {show.pressure(factor('ground_cohesion'))}"
                 ),
                 ADVICE,
             ],

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from acrebox.core.assembly import Assembly, Pull
+from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.sides import Side
@@ -11,13 +12,17 @@ from acrebox.core.strength.sides import Side
 
 @dataclass(frozen=True)
 class TieCheck:
-    """Pull in one tie or strap [N], what it comes from in words, and what its ends take [N] where they are
-    screwed.
+    """Pull in one tie or strap [N], from which push on how much wall [N/mm, mm] or from which side, and what
+    its ends take [N] where they are screwed.
     """
 
     what: str
     pull: float
-    words: str
+    push: float = 0.0
+    length: float = 0.0
+    said: str = ""
+    count: int = 1
+    side: str = ""
     takes: float | None = None
 
     @property
@@ -25,13 +30,22 @@ class TieCheck:
         """Whether its ends take the pull."""
         return self.takes is None or self.pull <= self.takes + 1e-9
 
+    def words(self, show: Printer) -> str:
+        """What its pull comes from."""
+        if self.side:
+            return f"{self.side} leans on it most, with {show.force(self.pull)}"
+        told = self.said.format(
+            push=show.line_load(self.push), length=show.run(self.length), count=self.count
+        )
+        return f"{told} = {show.force(self.pull)}"
+
 
 @checks(Pull)
 def check_pull(case: Pull, loaded: Loaded) -> TieCheck:
     """A share of the push on a length of wall, over all that hold it."""
     total = loaded.worst.push.total(loaded.depth / 1000)
-    words = case.words.format(push=total, length=case.length / 1000, count=case.count)
-    return TieCheck(case.what, total * case.length * case.share / case.count, words)
+    pull = total * case.length * case.share / case.count
+    return TieCheck(case.what, pull, total * case.share, case.length, case.words, case.count)
 
 
 def check_ties(bed: Assembly, sides: Iterable[Side], screws: int) -> list[TieCheck]:
@@ -40,5 +54,4 @@ def check_ties(bed: Assembly, sides: Iterable[Side], screws: int) -> list[TieChe
     if not pulls or not any(p.role.name == "cross tie" for p in bed.parts):
         return []
     most, name = max(pulls)
-    words = f"{name} leans on it most, with {most:.0f} N"
-    return [TieCheck("cross tie", most, words, takes=screws * factor("end_screw"))]
+    return [TieCheck("cross tie", most, side=name, takes=screws * factor("end_screw"))]

@@ -5,6 +5,7 @@ from math import radians, sin, tan
 from typing import Literal
 
 from acrebox.core.design import Loads
+from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.sources import ADVICE
 from acrebox.core.worked import Worked
@@ -55,34 +56,35 @@ class Push:
 
 def push_of(loads: Loads, unit_weight: float) -> Push:
     """The push by the school chosen, of soil of a `unit_weight` [kN/m³] where the gardener says no other."""
-    weight = unit_weight if loads.unit_weight is None else loads.unit_weight
+    weight = unit_weight if loads.unit_weight is None else loads.unit_weight.kn_m3
     schools: dict[Literal["at_rest", "active"], float] = {
         "at_rest": at_rest(loads.friction),
         "active": active(loads.friction),
     }
     k = schools[loads.school]
     if loads.waterlogged:
-        return Push(k, max(0.0, weight - WATER_KN_M3), loads.on_top, WATER_KN_M3)
-    return Push(k, weight, loads.on_top)
+        return Push(k, max(0.0, weight - WATER_KN_M3), loads.on_top.kpa, WATER_KN_M3)
+    return Push(k, weight, loads.on_top.kpa)
 
 
-def push_worked(push: Push, depth: float, loads: Loads) -> Worked:
+def push_worked(push: Push, depth: float, loads: Loads, show: Printer) -> Worked:
     """The push [kPa] at a depth [mm] under the surface, with its working."""
-    metres = depth / 1000
-    bottom = push.at(metres)
-    water = f" + water {push.water:.2f} kN/m³ × {metres:.3f} m" if loads.waterlogged else ""
-    people = (
-        [f"people on the edge of {', '.join(loads.people)}: {factor('people'):g} kPa more there"]
-        if loads.people
-        else []
-    )
+    bottom = push.at(depth / 1000)
+    water = f" + water {show.unit_weight(push.water)} × {show.run(depth)}" if loads.waterlogged else ""
+    there = ", ".join(loads.people)
+    people = [f"people on the edge of {there}: {show.pressure(factor('people'))} more there"] if there else []
     return Worked(
         amount=bottom,
         unit="kPa",
         working=(
-            f"K {push.k:.3f} × ({push.unit_weight:.2f} kN/m³ × {metres:.3f} m + {loads.on_top:g} kPa"
-            f" on top){water} = {bottom:.2f} kPa"
+            f"K {show.number(push.k, 3)} × ({show.unit_weight(push.unit_weight)} × {show.run(depth)} +"
+            f" {show.pressure(loads.on_top.kpa)} on top){water} = {show.pressure(bottom)}"
         ),
-        assumptions=[f"soil {SCHOOL[loads.school]}", f"friction {loads.friction:g}°", *people, ADVICE],
+        assumptions=[
+            f"soil {SCHOOL[loads.school]}",
+            f"friction {show.short(loads.friction)}°",
+            *people,
+            ADVICE,
+        ],
         source="soil mechanics, closed form; defaults common practice",
     )

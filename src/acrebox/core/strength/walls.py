@@ -148,10 +148,14 @@ def _ends(bed: Assembly, side: Side, posts: Sequence[_Standing]) -> tuple[float,
     meets.
     """
     blocks = [side.reach(p.body) for p in of_role(bed.parts, "corner block") if p.side == side.name]
-    marks = [p.at for p in posts] + [(max(a, 0.0) + min(b, side.length)) / 2 for a, b in blocks]
     reach = CORNER_MM + bed.wall_thickness
-    first = [m for m in marks if m < reach]
-    last = [m for m in marks if m > side.length - reach]
+    marks = [p.at for p in posts] + [(max(a, 0.0) + min(b, side.length)) / 2 for a, b in blocks]
+    # A corner post stands at two sides and is named after one of them.
+    others = [p for p in of_role(bed.parts, "corner post") if p.side != side.name]
+    near = [p for p in others if -SAME_MM < side.depth(p.body)[0] < reach]
+    marks += [sum(side.reach(p.body)) / 2 for p in near]
+    first = [m for m in marks if -reach < m < reach]
+    last = [m for m in marks if side.length - reach < m < side.length + reach]
     half = bed.wall_thickness / 2
     return max(0.0, min(first, default=half)), min(side.length, max(last, default=side.length - half))
 

@@ -1,9 +1,9 @@
 """The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
 
 from enum import StrEnum
-from typing import Annotated, Any, ClassVar, Literal
+from typing import Annotated, Any, ClassVar, Literal, Self
 
-from pydantic import ConfigDict, Field, ValidationError, model_validator
+from pydantic import ConfigDict, Field, ModelWrapValidatorHandler, ValidationError, model_validator
 
 from acrebox.core.design import (
     Asking,
@@ -11,16 +11,20 @@ from acrebox.core.design import (
     Design,
     OffCut,
     SawChoice,
+    SoilWeight,
     SoldLength,
     asks,
     check_text,
+    in_system,
+    in_yard_of,
     problem_of,
     upgraded,
 )
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import System
-from acrebox.core.measure.written import Length
-from acrebox.core.stock import catalogue
+from acrebox.core.measure.printing import Numbers, Printer
+from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length, read_in
+from acrebox.core.stock import PRICE_LISTS, PriceListName, catalogue, price_list
 
 CURRENT_SCHEMA: Literal[1] = 1
 
@@ -70,12 +74,16 @@ GROUNDS: dict[str, Any] = {
     "peat": "peat",
     "stony": "stony",
 }
-UNITS: dict[str, Any] = {"metric": "millimetres and litres", "imperial": "feet, inches and gallons"}
+UNITS: dict[str, Any] = {"metric": "millimetres and litres", "imperial": "feet, inches and pounds"}
 DATES: dict[str, Any] = {
     "day_first": "day, month, year",
     "month_first": "month, day, year",
     "year_first": "year, month, day",
 }
+
+
+NUMBERS: dict[str, Any] = {"point": "1,234.5", "comma": "1.234,5", "space": "1 234,5"}
+LISTS: dict[str, Any] = {name: price_list(name).title for name in PRICE_LISTS}
 
 
 class Soil(Asking):
@@ -88,8 +96,8 @@ class Soil(Asking):
     kind: Literal["loam", "clay", "sand", "peat", "stony"] | None = Field(
         None, json_schema_extra=asks("The ground is", words=GROUNDS)
     )
-    unit_weight: Annotated[float, Field(ge=6, le=25)] | None = Field(
-        None, json_schema_extra=asks("Wet soil weighs", label="Weight of wet soil", after="kN/m³")
+    unit_weight: SoilWeight | None = Field(
+        None, json_schema_extra=asks("Wet soil weighs", label="Weight of wet soil")
     )
     friction: Annotated[float, Field(ge=10, le=45)] | None = Field(
         None, json_schema_extra=asks("Friction", label="Friction of the soil", after="°")
@@ -117,6 +125,8 @@ class Yard(Asking):
         "currency",
         "currency_sign",
         "tax",
+        "price_list",
+        "numbers",
         "dates",
         "latitude",
         "longitude",
@@ -143,6 +153,16 @@ class Yard(Asking):
     tax: Annotated[float, Field(ge=0, le=100)] | None = Field(
         None, json_schema_extra=asks("Tax on top", after="%", hint="Empty: prices are what is paid.")
     )
+    price_list: PriceListName | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Prices are those of",
+            label="Price list",
+            words=LISTS,
+            hint="Left alone: the list of the yard's units and currency.",
+        ),
+    )
+    numbers: Numbers = Field(Numbers.POINT, json_schema_extra=asks("Numbers are written", words=NUMBERS))
     dates: Dates = Field(Dates.DAY_FIRST, json_schema_extra=asks("Dates are written", words=DATES))
     latitude: Annotated[float, Field(ge=-90, le=90)] | None = Field(
         None, json_schema_extra=asks("Latitude", after="° north")
@@ -167,12 +187,17 @@ class Yard(Asking):
         frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
     )
 
-    @model_validator(mode="before")
+    @model_validator(mode="wrap")
     @classmethod
-    def _of_readable_text(cls, value: Any) -> Any:
-        """No text in it that no store keeps."""
+    def _of_readable_text(cls, value: Any, read: ModelWrapValidatorHandler[Self]) -> Self:
+        """No text in it that no store keeps; numbers typed without a unit, and its beds, in its units."""
+        if isinstance(value, cls):
+            return value
         check_text(value)
-        return value
+        named = value.get("units") if isinstance(value, dict) else None
+        units = System(named) if named in list(System) else None
+        with read_in(units or System.METRIC), in_yard_of(units):
+            return in_system(read(value), units or System.METRIC)
 
     def document(self) -> dict[str, Any]:
         """The yard as plain JSON values, its beds left out: they are documents of their own."""
@@ -210,7 +235,7 @@ def _within(n: int, p: Problem) -> Problem:
 
 def yard_problems(yard: Yard) -> list[Problem]:
     """Prices and rows of the pile that no bed can use, and amounts of the saw that cannot be."""
-    book, found = catalogue(), list[Problem]()
+    book, found, show = catalogue(), list[Problem](), Printer(yard.units or System.METRIC)
     known = ", ".join([*(t.key for t in book.timber), *(s.key for s in book.sheet)])
     rows = [(f"prices.{n}", row.stock, row.length) for n, row in enumerate(yard.prices)]
     rows += [(f"pile.{n}", row.stock, row.length) for n, row in enumerate(yard.pile)]
@@ -225,7 +250,11 @@ def yard_problems(yard: Yard) -> list[Problem]:
         written: Length = getattr(yard.saw, name)
         if not 0 <= written.mm <= most:
             text = str(written.text)
-            found.append(Problem(f"saw.{name}", text, "That is out of range.", f"0 mm to {most:g} mm"))
+            found.append(
+                Problem(
+                    f"saw.{name}", text, "That is out of range.", f"{show.length(0)} to {show.length(most)}"
+                )
+            )
     return found
 
 

@@ -2,19 +2,26 @@
 
 from functools import cache
 
-from acrebox.core.design import Asking, Group, SoldLength, questions_of, rows_of
+from acrebox.core.design import METRIC, Asking, Group, SoldLength, questions_of, rows_of
+from acrebox.core.measure.printing import Printer
 from acrebox.core.yard.document import Saw, Soil, Stacked, Yard
 
 
-def _rows(key: str, title: str, says: str, model: type[Asking]) -> Group:
+def _rows(key: str, title: str, says: str, model: type[Asking], show: Printer) -> Group:
     return Group(
-        key=key, stage="yard", path=key, title=title, says=says, rows=True, questions=rows_of(model, key)
+        key=key,
+        stage="yard",
+        path=key,
+        title=title,
+        says=says,
+        rows=True,
+        questions=rows_of(model, key, show),
     )
 
 
 @cache
-def yard_groups() -> tuple[Group, ...]:
-    """Every group of a yard's questions, in the order of its page."""
+def yard_groups(show: Printer = METRIC) -> tuple[Group, ...]:
+    """Every group of a yard's questions, in the order of its page; usual answers as a Printer has them."""
     return (
         Group(
             key="place",
@@ -23,18 +30,18 @@ def yard_groups() -> tuple[Group, ...]:
             title="The place",
             folded=True,
             questions=[
-                q.model_copy(update={"path": q.path[1:], "watch": []}) for q in questions_of(Yard, "")
+                q.model_copy(update={"path": q.path[1:], "watch": []}) for q in questions_of(Yard, "", show)
             ],
         ),
-        _rows("pile", "To hand", "Nothing lies about: every stick is bought.", Stacked),
-        _rows("prices", "Prices and lengths of my yard", "As in the catalogue.", SoldLength),
+        _rows("pile", "To hand", "Nothing lies about: every stick is bought.", Stacked, show),
+        _rows("prices", "Prices and lengths of my yard", "As in the catalogue.", SoldLength, show),
         Group(
             key="saw",
             stage="yard",
             path="saw",
             title="The saw",
             folded=True,
-            questions=questions_of(Saw, "saw"),
+            questions=questions_of(Saw, "saw", show),
         ),
         Group(
             key="soil",
@@ -42,6 +49,6 @@ def yard_groups() -> tuple[Group, ...]:
             path="soil",
             title="The ground",
             folded=True,
-            questions=questions_of(Soil, "soil"),
+            questions=questions_of(Soil, "soil", show),
         ),
     )

@@ -5,9 +5,11 @@ from collections.abc import Iterable
 from functools import lru_cache
 from typing import Any
 
-from acrebox.core.design import BenchChoice, Design, OffCut, SawChoice
+from acrebox.core.design import BenchChoice, Design, OffCut, SawChoice, in_system
 from acrebox.core.measure.convert import tenths
-from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.measure.printing import Numbers
+from acrebox.core.measure.systems import System
+from acrebox.core.stock import Catalogue, catalogue, list_for
 from acrebox.core.yard.document import Stacked, Yard
 
 SOIL = ("unit_weight", "friction")
@@ -19,8 +21,10 @@ def settled(design: Design, yard: Yard) -> Design:
     Prices of a stock that the bed lists itself are the bed's; rows of stocks that nobody sells any more
     are passed over. The pile comes after the bed's own off-cuts.
     """
-    own, book = design.bench, catalogue()
-    saw = {name: getattr(own if name in own.model_fields_set else yard.saw, name) for name in SawChoice.order}
+    system = design.units or yard.units or design.system
+    design = in_system(design, system)
+    own, yards, book = design.bench, in_system(yard.saw, system), catalogue()
+    saw = {name: getattr(own if name in own.model_fields_set else yards, name) for name in SawChoice.order}
     listed = [book.find_cuttable(row.stock) for row in own.lengths]
     prices = tuple(
         row for row in yard.prices if (cut := book.find_cuttable(row.stock)) is not None and cut not in listed
@@ -43,24 +47,23 @@ def settled(design: Design, yard: Yard) -> Design:
 
 
 @lru_cache(maxsize=64)
-def _book(currency: str, sign: str, tax: float) -> Catalogue:
-    return catalogue().model_copy(update={"currency": currency, "currency_sign": sign, "tax": tax})
-
-
-def book_of(yard: Yard) -> Catalogue:
-    """The catalogue with amounts in the yard's currency and its tax; a currency without a sign of its own
-    is written by its letters.
-    """
-    book, tax = catalogue(), yard.tax or 0.0
-    if (
-        not tax
-        and yard.currency in (None, book.currency)
-        and yard.currency_sign in (None, book.currency_sign)
-    ):
-        return book
-    currency = yard.currency or book.currency
+def _book(
+    name: str, currency: str | None, sign: str | None, tax: float, numbers: Numbers, shown: System | None
+) -> Catalogue:
+    book = catalogue(name)
+    currency = currency or book.currency
     usual = book.currency_sign if currency == book.currency else f"{currency} "
-    return _book(currency, yard.currency_sign or usual, tax)
+    update = {"currency": currency, "currency_sign": sign or usual, "tax": tax}
+    return book.model_copy(update={**update, "numbers": numbers, "shown": shown})
+
+
+def book_of(yard: Yard, system: System, shown: System | None = None) -> Catalogue:
+    """What a bed that is planned in a system is bought from: the yard's price list, or the usual one of that
+    system and the yard's currency, with its tax; a currency without a sign of its own is written by its
+    letters. Figures are `shown` in that system unless told otherwise.
+    """
+    name = yard.price_list or list_for(system, yard.currency)
+    return _book(name, yard.currency, yard.currency_sign, yard.tax or 0.0, yard.numbers, shown)
 
 
 def stick_key(row: OffCut) -> tuple[str, int]:

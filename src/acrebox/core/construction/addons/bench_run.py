@@ -10,6 +10,7 @@ from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
 from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import System
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 
@@ -50,7 +51,7 @@ class BenchRun:
 
 
 def run_along(
-    bed: Assembly, side: Side, written: str, longest: tuple[float, float], thick: float
+    bed: Assembly, side: Side, written: str, longest: tuple[float, float], thick: float, built: System
 ) -> BenchRun:
     """Where a bench stands whose boards and rails come so long, and whose brackets are so `thick` [mm]. Where
     posts stand outside the wall, it stands before them, and each has its bracket.
@@ -59,9 +60,9 @@ def run_along(
     """
     low, high = free_run(bed, side)
     before = bed.posts_before(side)
-    ends = [low + size("bracket_inset"), high - size("bracket_inset")]
+    ends = [low + size("bracket_inset", built), high - size("bracket_inset", built)]
     anchors = sorted(sum(side.reach(p.body)) / 2 for p in before) or ends
-    marks = even_marks(anchors, size("bracket_most" if before else "bracket_every"))
+    marks = even_marks(anchors, size("bracket_most" if before else "bracket_every", built))
     try:
         boards, rails = (even_joints(low, high, most, marks[1:-1]) for most in longest)
     except ValueError:

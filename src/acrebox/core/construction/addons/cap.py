@@ -18,8 +18,8 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
 
     Raises DesignError when it would not rest on the wall or would close the bed.
     """
-    show = Printer(design.system, book.currency_sign)
-    board = choose_timber(book, cap.board, cap.board_measured, "add_ons.cap.board")
+    show = book.printer(design.system)
+    board = choose_timber(book, cap.board, cap.board_measured, "add_ons.cap.board", design.system)
     out, wide = cap.overhang.mm, board.width
     if out > wide - bed.wall_thickness:
         least = max(0.0, wide - bed.wall_thickness)
@@ -62,7 +62,7 @@ def _holes(bed: Assembly, caps: list[Part], show: Printer) -> dict[str, str]:
     under = [s for s in sleeves if any(_covers(cap, s) for cap in caps)]
     if not under:
         return {}
-    wide = show.length(under[0].solid.width + size("sleeve_hole_play"))
+    wide = show.length(under[0].solid.width + size("sleeve_hole_play", show.built))
     return {"holes in the cap": f"drill {len(under)} holes {wide} wide, one over each hoop sleeve"}
 
 

@@ -5,7 +5,7 @@ from acrebox.core.construction.clearance import clash
 from acrebox.core.construction.joining import contact_height, touching_pairs
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design, Hoops, MeasuredStick
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -20,28 +20,31 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
 
     Raises DesignError when they are longer than the wall is high, or find no room.
     """
-    show = Printer(design.system, book.currency_sign)
+    show = book.printer(design.system)
     pipe = choose_timber(book, hoops.stock, MeasuredStick(), "add_ons.hoops.stock")
-    if not size("sleeve_least") <= hoops.length.mm <= bed.wall_top - size("sleeve_drop"):
+    most = bed.wall_top - size("sleeve_drop", show.built)
+    if not size("sleeve_least", show.built) <= hoops.length.mm <= most:
         raise refuse(
             "add_ons.hoops.length",
             hoops.length.text,
             "The sleeves do not fit inside the wall.",
-            f"{show.length(size('sleeve_least'))} to {show.length(bed.wall_top - size('sleeve_drop'))}",
+            f"{printed('sleeve_least', show)} to {show.length(most)}",
         )
-    if hoops.spacing.mm < size("hoop_spacing_least"):
+    if hoops.spacing.mm < size("hoop_spacing_least", show.built):
         raise refuse(
             "add_ons.hoops.spacing",
             hoops.spacing.text,
             "Hoops that close leave no room for a hand.",
-            f"at least {show.length(size('hoop_spacing_least'))}",
+            f"at least {printed('hoop_spacing_least', show)}",
         )
     longest = sorted(bed.inner.sides, key=lambda s: (-round(s.length, 2), s.index))[:2]
     made: list[Part] = []
     for side in longest:
-        inset = min(size("sleeve_inset"), side.length / 4)
+        inset = min(size("sleeve_inset", show.built), side.length / 4)
         marks = even_marks([inset, side.length - inset], hoops.spacing.mm)
-        made += [_sleeve(bed, side, mark, hoops.length.mm, pipe, n) for n, mark in enumerate(marks, start=1)]
+        made += [
+            _sleeve(bed, side, mark, hoops.length.mm, pipe, n, show) for n, mark in enumerate(marks, start=1)
+        ]
     joints = [
         Joint(
             kind="sleeve",
@@ -56,11 +59,13 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
     return bed.adding(made, joints, [pipe.used])
 
 
-def _sleeve(bed: Assembly, side: Side, at: float, length: float, pipe: ChosenTimber, number: int) -> Part:
+def _sleeve(
+    bed: Assembly, side: Side, at: float, length: float, pipe: ChosenTimber, number: int, show: Printer
+) -> Part:
     for step in range(60):
-        moved = at + size("sleeve_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
+        moved = at + size("sleeve_step", show.built) * (step // 2 + step % 2) * (1 if step % 2 else -1)
         box = Box(
-            side.place(moved, 0.0, bed.wall_top - size("sleeve_drop") - length),
+            side.place(moved, 0.0, bed.wall_top - size("sleeve_drop", show.built) - length),
             UP,
             side.along,
             side.inward,

@@ -8,10 +8,10 @@ from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, longest_stick
 from acrebox.core.construction.sides import outer_side
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design, Seats
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, System
 from acrebox.core.shape.bodies import Box, EndCut
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
@@ -27,6 +27,8 @@ class _OwnSeat:
     timber: ChosenTimber
     high: float
     longest: float
+    nose: float
+    built: System
 
     @property
     def under(self) -> float:
@@ -36,7 +38,7 @@ class _OwnSeat:
     @property
     def leg(self) -> float:
         """How far a triangle reaches down the wall [mm]: as far as it reaches out, and the nose in front."""
-        return self.timber.wide + size("triangle_nose")
+        return self.timber.wide + self.nose
 
 
 def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: Printer) -> Assembly:
@@ -60,10 +62,10 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
     ]
     refuse_clash("add_ons.seats.sides", made, bed)
     seated = bed.adding(made, _joints(bed, made))
-    pair = bench.leg + size("triangle_nose") + size("usual_kerf")
+    pair = bench.leg + bench.nose + size("usual_kerf", show.built)
     words = (
         f"triangles {show.length(bench.leg)} by {show.length(bench.timber.wide)}, the nose"
-        f" {show.length(size('triangle_nose'))}; two come nose to tail out of {show.length(pair)}"
+        f" {show.length(bench.nose)}; two come nose to tail out of {show.length(pair)}"
     )
     return replace(seated, notes={**seated.notes, "seat brackets": words})
 
@@ -77,21 +79,27 @@ def _bench(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: P
             "add_ons.seats.made_of",
             seats.made_of,
             "The walls are of nothing that carries a seat.",
-            f"walls of timber at least {show.length(size('seat_thinnest'))} thick, or a bench of boards",
+            f"walls of timber at least {printed('seat_thinnest', show)} thick, or a bench of boards",
         )
     sizes = sorted((skin.solid.thickness, skin.solid.width))
     used = next((u for u in bed.timbers if u.stock == timber.key), None)
     if used is not None:
         sizes = sorted((used.thickness, used.width))
     chosen = ChosenTimber("add_ons.seats.made_of", timber, sizes[0], sizes[1])
-    return _OwnSeat(timber=chosen, high=seats.height.mm, longest=longest_stick(design, timber, book))
+    return _OwnSeat(
+        timber=chosen,
+        high=seats.height.mm,
+        longest=longest_stick(design, timber, book),
+        nose=size("triangle_nose", show.built),
+        built=show.built,
+    )
 
 
 def _parts(bed: Assembly, bench: _OwnSeat, side: Side) -> list[Part]:
     """The seat, joined over its triangles, and the triangles: two where it is joined."""
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
     longest = (bench.longest, bench.longest)
-    run = run_along(bed, side, bench.timber.timber.key, longest, bench.timber.thick)
+    run = run_along(bed, side, bench.timber.timber.key, longest, bench.timber.thick, bench.built)
     key, role = bench.timber.timber.key, "seat bracket"
     start = side.place(run.low, -run.off, bench.under)
     laid = Box(start, side.along, out, UP, run.high - run.low, bench.timber.wide, bench.timber.thick)

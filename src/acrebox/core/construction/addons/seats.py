@@ -10,10 +10,10 @@ from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import contact_height, lapped, lies_against, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
-from acrebox.core.construction.sizes import size
+from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, System
 from acrebox.core.shape.bodies import Box, EndCut
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
@@ -23,6 +23,8 @@ from acrebox.core.stock import Catalogue
 @dataclass(frozen=True, kw_only=True)
 class _Seat:
     seats: Seats
+    gap: float
+    built: System
     board: ChosenTimber
     rail: ChosenTimber
     boards: int
@@ -31,7 +33,7 @@ class _Seat:
     @property
     def depth(self) -> float:
         """From the wall to the front edge of the seat [mm]."""
-        return self.boards * self.board.width + (self.boards - 1) * size("seat_gap")
+        return self.boards * self.board.width + (self.boards - 1) * self.gap
 
     @property
     def under(self) -> float:
@@ -54,7 +56,7 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
 
     Raises DesignError when a bench is higher than its wall, too low for its brackets or stands in something.
     """
-    show = Printer(design.system, book.currency_sign)
+    show = book.printer(design.system)
     if seats.made_of == "sleepers":
         return add_own_seats(bed, seats, design, book, show)
     bench = _bench(seats, design, book, show)
@@ -72,18 +74,21 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
 def _bench(seats: Seats, design: Design, book: Catalogue, show: Printer) -> _Seat:
     board = choose_timber(book, seats.board, MeasuredStick(), "add_ons.seats.board")
     rail = choose_timber(book, seats.rail, MeasuredStick(), "add_ons.seats.rail")
-    if not size("seat_depth_least") <= seats.depth.mm <= size("seat_depth_most"):
+    if not size("seat_depth_least", show.built) <= seats.depth.mm <= size("seat_depth_most", show.built):
         raise refuse(
             "add_ons.seats.depth",
             seats.depth.text,
             "Nobody sits on a bench that deep.",
-            f"{show.length(size('seat_depth_least'))} to {show.length(size('seat_depth_most'))}",
+            f"{printed('seat_depth_least', show)} to {printed('seat_depth_most', show)}",
         )
+    gap = size("seat_gap", show.built)
     return _Seat(
         seats=seats,
+        gap=gap,
+        built=show.built,
         board=board,
         rail=rail,
-        boards=max(1, round((seats.depth.mm + size("seat_gap")) / (board.width + size("seat_gap")))),
+        boards=max(1, round((seats.depth.mm + gap) / (board.width + gap))),
         longest=(longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book)),
     )
 
@@ -123,12 +128,12 @@ def _bench_parts(bed: Assembly, bench: _Seat, side: Side) -> list[Part]:
     board, rail, run = (
         bench.board,
         bench.rail,
-        run_along(bed, side, bench.seats.board, bench.longest, bench.rail.thickness),
+        run_along(bed, side, bench.seats.board, bench.longest, bench.rail.thickness, bench.built),
     )
     length, off = run.high - run.low, run.off
     parts = []
     for n in range(bench.boards):
-        start = side.place(run.low, -off - n * (board.width + size("seat_gap")), bench.under)
+        start = side.place(run.low, -off - n * (board.width + bench.gap), bench.under)
         laid = Box(start, side.along, out, UP, length, board.width, board.thickness)
         parts += cut_at(laid, run, run.boards, f"{side.name} seat {n + 1}", "seat board", board, side)
     for name, v in (("wall rail", -off), ("front rail", -off - bench.reach)):

@@ -1,7 +1,5 @@
 """Steel bands right round the outside, or across the bed."""
 
-from math import ceil
-
 from acrebox.core.assembly import Assembly, Good, Held, Pull
 from acrebox.core.construction.sides import facing
 from acrebox.core.design import Design, Straps
@@ -9,6 +7,7 @@ from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import Catalogue
+from acrebox.core.stock import Good as SoldGood
 
 HEIGHT = 0.75
 """Share of the wall's height at which straps run; common practice."""
@@ -19,11 +18,12 @@ def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -
 
     Raises DesignError where they would hold nothing.
     """
-    show = Printer(design.system, book.currency_sign)
-    return _across(bed, straps, show) if straps.way == "across" else _round(bed, straps, show)
+    show = book.printer(design.system)
+    strap = book.find_good("strap")
+    return (_across if straps.way == "across" else _round)(bed, straps, strap, show)
 
 
-def _round(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
+def _round(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Assembly:
     """Bands right round, the highest at three quarters of the wall."""
     if any(corner > 180 for corner in bed.outline.corners):
         raise refuse(
@@ -33,13 +33,14 @@ def _round(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
             "straps across, or cross ties",
         )
     each = bed.outline.perimeter + straps.lap.mm
-    metres = ceil(straps.count * each / 100) / 10
+    long = straps.count * each
     heights = ", ".join(
         show.length(bed.wall_top * HEIGHT * n / straps.count) for n in range(straps.count, 0, -1)
     )
     edge, lap = show.length(bed.outline.perimeter), show.length(straps.lap.mm)
     working = (
-        f"{straps.count} × (round the edge {edge} + lap {lap}) = {metres:.1f} m, at {heights} over the ground"
+        f"{straps.count} × (round the edge {edge} + lap {lap}) = {show.run(long)}, at {heights} over the"
+        " ground"
     )
     pull = Pull(
         side="",
@@ -47,13 +48,13 @@ def _round(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
         length=max(side.length for side in bed.inner.sides) / 2,
         share=1.0,
         count=straps.count,
-        words="{push:.2f} kN/m × {length:.2f} m, half the longest side, ÷ {count}",
+        words="{push} × {length}, half the longest side, ÷ {count}",
     )
-    strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
+    strap = Good(key="strap", what="steel strap", count=sold.units_of(long), unit=sold.unit, working=working)
     return bed.adding(goods=[strap], loads=[pull])
 
 
-def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
+def _across(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Assembly:
     """Straps from a post of the longest side to one straight across from it."""
     side = max(bed.inner.sides, key=lambda s: (round(s.length, 2), -s.index))
     outer = bed.outline.sides[side.index]
@@ -75,11 +76,11 @@ def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
             f"at most {len(inside)}" if inside else "a bed with posts, or a strap round it",
         )
     each = wide + straps.lap.mm
-    metres = ceil(straps.count * each / 100) / 10
+    long = straps.count * each
     high = show.length(bed.wall_top * HEIGHT)
     working = (
         f"{straps.count} × (across {show.length(wide)} + {show.length(straps.lap.mm)} folded onto the posts)"
-        f" = {metres:.1f} m, at {high} over the ground, from post to post"
+        f" = {show.run(long)}, at {high} over the ground, from post to post"
     )
     pull = Pull(
         side=side.name,
@@ -87,9 +88,9 @@ def _across(bed: Assembly, straps: Straps, show: Printer) -> Assembly:
         length=outer.length / (straps.count + 1),
         share=1.0,
         count=1,
-        words="{push:.2f} kN/m × {length:.2f} m of wall",
+        words="{push} × {length} of wall",
     )
-    strap = Good(key="strap", what="steel strap", count=metres, unit="m", working=working)
+    strap = Good(key="strap", what="steel strap", count=sold.units_of(long), unit=sold.unit, working=working)
     return bed.adding(goods=[strap], loads=[pull], held=_held(bed, side, met, straps.count))
 
 

@@ -12,23 +12,24 @@ from acrebox.core.construction.sides import facing
 from acrebox.core.construction.sizes import size
 from acrebox.core.design import Design, MeasuredStick, Ties
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, System
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
 
 
-def ties_by_rule(length: float) -> int:
-    """Ties that a side so long outside [mm] wants: one from 3 m, two from 3.6 m, then one every 1.5 m.
+def ties_by_rule(length: float, built: System) -> int:
+    """Ties that a side so long outside [mm] wants: one from 3 m (10 ft), two from 3.6 m
+    (12 ft), then one every 1.5 m (5 ft), in the round sizes of the system it is planned in.
 
     Source: common practice.
     """
-    if length < size("tie_from") - 1e-6:
+    if length < size("tie_from", built) - 1e-6:
         return 0
-    if length < size("two_ties_from") - 1e-6:
+    if length < size("two_ties_from", built) - 1e-6:
         return 1
-    return max(2, ceil(length / size("tie_every") - 1e-9) - 1)
+    return max(2, ceil(length / size("tie_every", built) - 1e-9) - 1)
 
 
 def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Assembly:
@@ -36,12 +37,12 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
 
     Raises DesignError when nothing stands straight across, or there is no room.
     """
-    show = Printer(design.system, book.currency_sign)
+    show = book.printer(design.system)
     stock = choose_timber(book, ties.stock, MeasuredStick(), "add_ons.ties.stock")
     levels = _levels(bed, ties, stock, show)
     made: list[Part] = []
-    for place in _places(bed, ties, levels, stock):
-        made.append(_tie(bed, place, stock, made))
+    for place in _places(bed, ties, levels, stock, show.built):
+        made.append(_tie(bed, place, stock, made, show.built))
     if not made:
         raise refuse(
             "add_ons.ties",
@@ -80,7 +81,8 @@ def _levels(bed: Assembly, ties: Ties, stock: ChosenTimber, show: Printer) -> li
 
     Raises DesignError when they do not fit into the wall.
     """
-    high, low = bed.wall_top - size("tie_inset") - stock.width, size("tie_inset")
+    low = size("tie_inset", show.built)
+    high = bed.wall_top - low - stock.width
     levels = {"top": [high], "bottom": [low], "top_and_bottom": [high, low]}[ties.levels]
     if high < (low + stock.width if len(levels) > 1 else 0.0):
         raise refuse(
@@ -92,13 +94,15 @@ def _levels(bed: Assembly, ties: Ties, stock: ChosenTimber, show: Printer) -> li
     return levels
 
 
-def _places(bed: Assembly, ties: Ties, levels: list[float], stock: ChosenTimber) -> Iterator[_Place]:
+def _places(
+    bed: Assembly, ties: Ties, levels: list[float], stock: ChosenTimber, built: System
+) -> Iterator[_Place]:
     """Ties of every side that wants some, the longest sides first; a tie serves the side that it lands on
     too.
     """
     landed: dict[int, int] = {}
     for side in sorted(bed.inner.sides, key=lambda s: (-round(s.length, 2), s.index)):
-        wanted = _wanted(bed, ties, side) - landed.get(side.index, 0)
+        wanted = _wanted(bed, ties, side, built) - landed.get(side.index, 0)
         number = 0
         for n in range(1, wanted + 1):
             at = side.length * n / (wanted + 1)
@@ -110,16 +114,16 @@ def _places(bed: Assembly, ties: Ties, levels: list[float], stock: ChosenTimber)
             number += 1
             landed[met.index] = landed.get(met.index, 0) + 1
             for z in levels:
-                low = " low" if z == size("tie_inset") and len(levels) > 1 else ""
+                low = " low" if z == size("tie_inset", built) and len(levels) > 1 else ""
                 yield _Place(side=side, other=met, at=at, z=z, name=f"{side.name} tie {number}{low}")
 
 
-def _wanted(bed: Assembly, ties: Ties, side: Side) -> int:
+def _wanted(bed: Assembly, ties: Ties, side: Side, built: System) -> int:
     """How many ties a side wants: by its length outside, or so many where it is longer than the bed is
     across there.
     """
     if ties.count is None:
-        return ties_by_rule(bed.outline.sides[side.index].length)
+        return ties_by_rule(bed.outline.sides[side.index].length, built)
     met = facing(bed, side, side.length / 2)
     if met is None:
         return 0
@@ -137,16 +141,16 @@ def _beside_a_post(bed: Assembly, side: Side, at: float, half: float) -> float:
     return min(free, key=lambda edge: abs(edge - at), default=at)
 
 
-def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part]) -> Part:
+def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], built: System) -> Part:
     """A tie near its place, moved along the side until it stands clear of posts, and up or down until there
     is something at both ends to fix it to.
     """
     side, half = place.side, stock.thickness / 2
     across = side.coordinates(*place.other.start)[1]
-    flush = 0.0 if place.z == size("tie_inset") else bed.wall_top - stock.width
+    flush = 0.0 if place.z == size("tie_inset", built) else bed.wall_top - stock.width
     for z in (place.z, flush):
         for step in range(40):
-            moved = place.at + size("tie_step") * (step // 2 + step % 2) * (1 if step % 2 else -1)
+            moved = place.at + size("tie_step", built) * (step // 2 + step % 2) * (1 if step % 2 else -1)
             if moved - half < 0 or moved + half > side.length:
                 continue
             if any(facing(bed, side, edge) != place.other for edge in (moved - half, moved + half)):

@@ -8,7 +8,6 @@ from acrebox.core.construction.sections import choose_timber
 from acrebox.core.construction.sides import outer_side
 from acrebox.core.design import Design, MeasuredStick, Trellis
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
@@ -20,7 +19,7 @@ def add_trellis(bed: Assembly, trellis: Trellis, design: Design, book: Catalogue
 
     Raises DesignError when they are lower than the wall or would stand in something.
     """
-    show = Printer(design.system, book.currency_sign)
+    show = book.printer(design.system)
     stock = choose_timber(book, trellis.stock, MeasuredStick(), "add_ons.trellis.stock")
     side = outer_side(bed, trellis.side, "add_ons.trellis.side")
     if trellis.height.mm <= bed.wall_top:
