@@ -55,7 +55,7 @@ def test_a_depth_above_the_shares_is_measured_from_the_top() -> None:
         ([{"material": "compost", "depth": "30 in"}], "in all"),
         ([{"material": "compost", "depth": "2 in"}], "in all"),
         ([{"material": "compost", "depth": "0"}], "more than 0"),
-        ([{"material": "compost", "share": 100, "bag": "33 L"}], "1.5 cu ft"),
+        ([{"material": "compost", "share": 100, "bag": "33 L"}], "1.5 ft³"),
         ([{"material": "logs", "share": 100, "buy": "bags"}], "cheaper"),
         ([{"material": "leaf-mould", "share": 100, "buy": "bulk"}], "bags"),
     ],

@@ -19,8 +19,8 @@ from starlette.types import Scope
 
 FOREVER = "public, max-age=31536000, immutable"
 BED = re.compile(r"^bed/(?P<id>[0-9a-f-]{36})(/|$)")
-BED_WANTS = ("/api/stages", "/api/questions", "/api/stock")
-YARD_WANTS = ("/api/yards", "/api/questions", "/api/stock")
+BED_WANTS = ("/api/stages",)
+YARD_WANTS = ("/api/yards",)
 
 
 class _Hashed(StaticFiles):

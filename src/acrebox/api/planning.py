@@ -13,11 +13,11 @@ from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design, Group, bed_groups
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.printing import Printer, System
 from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
-from acrebox.core.stock import Catalogue, catalogue
+from acrebox.core.stock import Catalogue, PriceListName, catalogue, list_for
 from acrebox.core.weighing import Weighed, rate_questions, weigh
 from acrebox.core.yard import yard_groups
 
@@ -31,6 +31,11 @@ Chapters = Annotated[
 
 Light = Annotated[
     bool, Query(description="leave out the heavy chapters, which are large and rarely looked at")
+]
+
+Shown = Annotated[
+    System | None,
+    Query(description="the system of units in which figures are printed; the yard's unless told"),
 ]
 
 Have = Annotated[
@@ -63,11 +68,11 @@ def _stages() -> list[OpenStage]:
     ]
 
 
-def _constructions(units: System = System.METRIC) -> list[Offer]:
+def _constructions(units: System = System.METRIC, shown: System | None = None) -> list[Offer]:
     """The constructions that can be built, each with its picture, its questions and a design to start
     from.
     """
-    return list(offers(units))
+    return list(offers(units, shown))
 
 
 class Questions(BaseModel):
@@ -78,24 +83,29 @@ class Questions(BaseModel):
     weigh: list[Group]
 
 
-def _questions() -> Questions:
-    """Every question that is asked, group by group."""
-    return Questions(bed=list(bed_groups()), yard=list(yard_groups()), weigh=[rate_questions()])
+def _questions(units: System = System.METRIC, shown: System | None = None) -> Questions:
+    """Every question that is asked, group by group, as of a bed that is planned in a system of units and
+    shown in one.
+    """
+    show = Printer(shown or units, built=units)
+    return Questions(bed=list(bed_groups(show)), yard=list(yard_groups(show)), weigh=[rate_questions()])
 
 
-def _find_remedies(design: Design, asked: Context) -> list[Remedy]:
+def _find_remedies(design: Design, asked: Context, shown: Shown = None) -> list[Remedy]:
     """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
-    return remedies(design, asked.yard_of(design.name))
+    yard = asked.yard_of(design.name)
+    return remedies(design, yard, shown or yard.units)
 
 
-def _weigh_up(asked: WeighIn, where: Context) -> Weighed:
+def _weigh_up(asked: WeighIn, where: Context, shown: Shown = None) -> Weighed:
     """Up to four variants side by side; stores nothing."""
-    return weigh(asked.designs, asked.rates, where.yard_of(""))
+    yard = where.yard_of("")
+    return weigh(asked.designs, asked.rates, yard, shown or yard.units)
 
 
-def _stock() -> Catalogue:
-    """The yard's catalogue."""
-    return catalogue()
+def _stock(units: System = System.METRIC, price_list: PriceListName | None = None) -> Catalogue:
+    """What is sold by a price list: the usual one of a system of units unless one is named."""
+    return catalogue(price_list or list_for(units, None))
 
 
 def _health() -> dict[str, str]:
@@ -111,6 +121,7 @@ def _plan(
     light: Light = False,
     workings: bool = True,
     have: Have = None,
+    shown: Shown = None,
 ) -> Response:
     """The Plan of a Design in its yard, or the chapters named; stores nothing.
 
@@ -119,7 +130,8 @@ def _plan(
     keys = [c.key for c in published() if not (light and c.heavy)]
     if chapters is not None:
         keys = [key.strip() for key in chapters.split(",") if key.strip()]
-    plan = open_plan(design, asked.yard_of(design.name), effort)
+    yard = asked.yard_of(design.name)
+    plan = open_plan(design, yard, effort, shown=shown or yard.units)
     had = dict(pair.split(":", 1) for pair in (have or "").split(",") if ":" in pair)
     text = plan.json(keys) if have is None and workings else plan.changed(keys, had, workings=workings)
     return Response(text, media_type="application/json")

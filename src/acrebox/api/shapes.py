@@ -10,12 +10,13 @@ from pydantic import BaseModel, Field
 from acrebox.api.figures import Listed
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.systems import System
 from acrebox.core.plan.figures import Alone, BedFigures, alone
 from acrebox.core.plan.head_rows import Understood
 from acrebox.core.plan.understood import understood
 from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
-from acrebox.core.yard import Yard
+from acrebox.core.yard import Yard, list_of
 from acrebox.store import Bed, StoredYard
 
 
@@ -113,6 +114,7 @@ class YardOut(BaseModel):
     can_undo: bool
     can_redo: bool
     beds: int
+    price_list: str
     understood: dict[str, Understood]
     problems: list[FieldProblem]
 
@@ -127,6 +129,7 @@ class YardOut(BaseModel):
             can_undo=kept.can_undo,
             can_redo=kept.can_redo,
             beds=kept.beds,
+            price_list=list_of(kept.yard, kept.yard.units or System.METRIC),
             understood=understood(kept.yard),
             problems=[FieldProblem.of(p) for p in kept.problems],
         )

@@ -176,6 +176,7 @@ class Work:
             reads = _reads(chapter)
             key = (
                 self.book.price_list,
+                self.book.dates,
                 self.book.currency,
                 self.book.currency_sign,
                 self.book.tax,

@@ -19,6 +19,7 @@ export type View = Shapes['View']
 export type Dimension = Shapes['Dimension']
 export type PlannedStick = Shapes['PlannedStick']
 export type FillLayer = Shapes['FillLayer']
+export type FillPurchase = Shapes['FillPurchase']
 export type Cut = Shapes['Cut']
 export type Layer = Shapes['Layer']
 export type Buy = Shapes['Buy']
@@ -56,7 +57,7 @@ const from = (revision: number, writeId?: string) => ({ 'If-Match': `"${revision
 const bedPath = (bed_id: string) => ({ path: { bed_id } })
 const yardPath = (yard_id: string) => ({ path: { yard_id } })
 /** Which bed or yard something is worked out for, if any. */
-export interface Where { bed?: string; yard?: string }
+export interface Where { bed?: string; yard?: string; shown?: Units }
 
 /** How a plan is asked for: which chapters, what is had of them already, whether workings are wanted. */
 export interface Asking {
@@ -65,23 +66,24 @@ export interface Asking {
   have?: Record<string, string>
   effort?: number
   workings?: boolean
+  shown?: Units
   signal?: AbortSignal
 }
 const marksOf = (have: Record<string, string>) => Object.entries(have).map(([key, mark]) => `${key}:${mark}`).join(',')
 
 export const api = {
-  stock: () => answer<Catalogue>(http.GET('/api/stock')),
-  constructions: (units: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units } } })),
+  stock: (price_list: string) => answer<Catalogue>(http.GET('/api/stock', { params: { query: { price_list: price_list as never } } })),
+  constructions: (units: Units, shown: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units, shown } } })),
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
   remedies: (design: Design, where: Where) => answer<Remedy[]>(http.POST('/api/remedies', { params: { query: where }, body: design as never })),
   weighUp: (designs: Design[], where: Where, rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { params: { query: where }, body: { designs, ...(rates ? { rates } : {}) } as never })),
-  plan: (design: Design, { bed, chapters, have, effort = 1, workings = false, signal }: Asking) =>
+  plan: (design: Design, { bed, chapters, have, effort = 1, workings = false, shown, signal }: Asking) =>
     answer<Plan & { marks: Record<string, string> }>(
-      http.POST('/api/plan', { params: { query: { bed, chapters: chapters.join(','), effort, workings, ...(workings ? {} : { have: marksOf(have ?? {}) }) } }, body: design as never, signal }),
+      http.POST('/api/plan', { params: { query: { bed, chapters: chapters.join(','), effort, workings, shown, ...(workings ? {} : { have: marksOf(have ?? {}) }) } }, body: design as never, signal }),
     ),
   solids: (design: Design, bed: string) => answer<{ solids: Solids }>(http.POST('/api/plan', { params: { query: { bed, chapters: 'solids' } }, body: design as never })),
   stages: () => answer<Stage[]>(http.GET('/api/stages')),
-  questions: () => answer<{ bed: Group[]; yard: Group[]; weigh: Group[] }>(http.GET('/api/questions') as never),
+  questions: (units: Units, shown: Units) => answer<{ bed: Group[]; yard: Group[]; weigh: Group[] }>(http.GET('/api/questions', { params: { query: { units, shown } } }) as never),
 
   yards: () => answer<StoredYard[]>(http.GET('/api/yards')),
   yard: (id: string) => answer<StoredYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),

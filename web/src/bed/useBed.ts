@@ -1,4 +1,4 @@
-import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from 'vue'
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
 
 import { api, type Answer, type Bed, type Design, type Units } from '@/api/client'
 import { dropEdits, onSent, put } from '@/state/outbox'
@@ -6,7 +6,9 @@ import { provideSheet } from '@/state/sheet'
 import { usePlanning } from '@/state/usePlanning'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 import { alike } from '@/state/merge'
+import { useShown } from '@/state/useShown'
 import { useTicks } from '@/state/useTicks'
+import { writeAs } from '@/measure/print'
 
 const savedOf = (bed: Bed): Saved<Design> => ({ revision: bed.revision, document: bed.design, can_undo: bed.can_undo, can_redo: bed.can_redo, saved_at: bed.saved_at })
 
@@ -83,10 +85,17 @@ export function useBed(id: string) {
   })
 
   const { plan } = planning
-  const units = computed<Units>(() => (plan.value?.units as Units | undefined) ?? 'metric')
+  const shown = useShown()
+  const units = computed<Units>(() => plan.value?.units ?? 'metric')
+  const built = computed<Units>(() => plan.value?.built ?? 'metric')
+  const priceList = computed(() => plan.value?.price_list)
+  watch(shown, () => saving.draft.value && void planning.ask(saving.draft.value))
+  watch(plan, (now) => now && writeAs(now.numbers, now.dates))
+  /** Show the figures in the other units; the bed stays as it is. */
+  const showOther = () => (shown.value = units.value === 'metric' ? 'imperial' : 'metric')
   const trouble = computed<string | null>(() => planning.trouble.value ?? saving.trouble.value)
   return {
-    ...saving, ...ticks, id, yard, unreadable, plan, trouble, pointed, units, open, searchLonger, resolve,
+    ...saving, ...ticks, id, yard, unreadable, plan, trouble, pointed, units, built, priceList, showOther, open, searchLonger, resolve,
     effort: planning.effort, hasWorkings: planning.hasWorkings, has: planning.has, wantWorkings: planning.wantWorkings,
     alsoShow: (chapter: string, on: boolean) => planning.alsoShow(chapter, on, saving.draft.value),
     show: (chapters: string[]) => planning.show(chapters, saving.draft.value),
@@ -99,9 +108,9 @@ const KEY: InjectionKey<BedContext> = Symbol('bed')
 /** Make the bed, and the document that its questions ask about, known to all components within. */
 export function provideBed(bed: BedContext): void {
   provide(KEY, bed)
-  const { plan, valueAt, edit, problems, problemAt, units } = bed
+  const { plan, valueAt, edit, problems, problemAt, units, built, priceList } = bed
   provideSheet({
-    valueAt, edit, problems, problemAt, units,
+    valueAt, edit, problems, problemAt, units, built, priceList,
     understood: (path) => plan.value?.understood[path],
     watchOuts: (stage, fields) => plan.value?.watch_outs.filter((w) => w.stage === stage && fields.includes(w.field)) ?? [],
     sides: computed(() => plan.value?.outside?.sides.map((s) => s.name) ?? []),

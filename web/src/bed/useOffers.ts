@@ -1,15 +1,18 @@
 import { computed, type ComputedRef } from 'vue'
 
 import { api, type Asked, type Offer, type Units } from '@/api/client'
-import { fetchedOnce } from './useFetched'
+import { fetchedBy } from './useFetched'
 
 /* The constructions as the core offers them: their names, what each asks, a design to start from. */
 
-const listed = { metric: fetchedOnce(() => api.constructions('metric')), imperial: fetchedOnce(() => api.constructions('imperial')) }
+const listed = fetchedBy((key) => {
+  const [units, shown] = key.split(' ') as [Units, Units]
+  return api.constructions(units, shown)
+})
 
-/** Every construction that can be built, in the order in which they are offered. */
-export function useOffers(units: () => Units): ComputedRef<Offer[]> {
-  return computed(() => listed[units()]().value ?? [])
+/** Every construction that can be built, in the order in which they are offered: as planned in units, and shown in some. */
+export function useOffers(units: () => Units, shown: () => Units = units): ComputedRef<Offer[]> {
+  return computed(() => listed(`${units()} ${shown()}`).value ?? [])
 }
 
 /** What a construction is called. */

@@ -1,5 +1,13 @@
-import { api } from '@/api/client'
-import { fetchedOnce } from './useFetched'
+import { computed, type ComputedRef } from 'vue'
 
-/** The yard's catalogue. */
-export const useStock = fetchedOnce(() => api.stock())
+import { api, type Catalogue } from '@/api/client'
+import { useSheet } from '@/state/sheet'
+import { fetchedBy } from './useFetched'
+
+const lists = fetchedBy((name) => api.stock(name))
+
+/** What is sold by the price list of the document that is asked about. */
+export function useStock(): ComputedRef<Catalogue | null> {
+  const { priceList } = useSheet()
+  return computed(() => (priceList.value ? lists(priceList.value).value : null))
+}

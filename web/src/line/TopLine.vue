@@ -11,7 +11,7 @@ import StringLine from './StringLine.vue'
 
 /** The top of the page: which bed, the line with its pegs, and how it is shown. */
 const props = defineProps<{ stage: string }>()
-const { id, yard, draft, edit, units, plan, step, canUndo, canRedo, saveState, wantWorkings } = useThisBed()
+const { id, yard, draft, showOther, units, plan, step, canUndo, canRedo, saveState, wantWorkings } = useThisBed()
 const { beds } = useBedsOfYard()
 const emit = defineEmits<{ keys: [] }>()
 const { inSun } = useLight()
@@ -44,7 +44,7 @@ defineExpose({ print })
       <SaveWord :state="saveState" />
       <n-button quaternary size="small" class="act" :disabled="!canUndo" @click="step('undo')">Undo</n-button>
       <n-button quaternary size="small" class="act" :disabled="!canRedo" @click="step('redo')">Redo</n-button>
-      <n-button quaternary size="small" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="edit('units', units === 'metric' ? 'imperial' : 'metric')">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</n-button>
+      <n-button quaternary size="small" class="act" :disabled="!plan" :title="units === 'metric' ? 'Shown in millimetres and litres; press for feet and inches' : 'Shown in feet and inches; press for millimetres'" @click="showOther">{{ units === 'metric' ? 'mm · L' : 'ft in' }}</n-button>
       <n-button quaternary size="small" class="act" :aria-pressed="inSun" @click="inSun = !inSun">Sunlight</n-button>
       <n-button quaternary size="small" class="act" @click="print">Print</n-button>
       <n-button quaternary size="small" class="act keys" aria-label="Keys" @click="emit('keys')">?</n-button>

@@ -1,3 +1,5 @@
+import { ref } from 'vue'
+
 import type { Units } from '@/api/client'
 
 /* Printing only: the amounts come from the core, in mm, L, kg. The cases in tests/print-cases.json hold this and the
@@ -37,17 +39,35 @@ export function printLength(mm: number, units: Units): string {
   return units === 'metric' ? `${roundHalfUp(mm)} mm` : printImperial(mm)
 }
 
+type Numbers = 'point' | 'comma' | 'space'
+type Dates = 'day_first' | 'month_first' | 'year_first'
+const MARKS = { point: [',', '.'], comma: ['.', ','], space: ['\u202f', ','] } as const
+
+/** How the yard writes numbers and dates. */
+const numbers = ref<Numbers>('point')
+const dates = ref<Dates>('day_first')
+export function writeAs(number: Numbers, date: Dates) {
+  numbers.value = number
+  dates.value = date
+}
+
 /** A number with its thousands apart: `12,345.60`. By hand: the browser's own takes 50 ms the first time it is asked. */
 export function grouped(value: number, digits: number): string {
+  const [group, point] = MARKS[numbers.value]
   const [whole = '', part] = value.toFixed(digits).split('.')
-  const apart = whole.replace(/\B(?=(\d{3})+$)/g, ',')
-  return part ? `${apart}.${part}` : apart
+  const apart = whole.replace(/\B(?=(\d{3})+$)/g, group)
+  return part ? `${apart}${point}${part}` : apart
 }
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
 
-/** A day as it stands on a sheet: `7 March 2026`. */
-export const printDay = (day: Date) => `${day.getDate()} ${MONTHS[day.getMonth()]} ${day.getFullYear()}`
+/** A day as it stands on a sheet, in the order of the yard: `7 March 2026`, `March 7, 2026`, `2026-03-07`. */
+export function printDay(day: Date): string {
+  const [date, month, year] = [day.getDate(), MONTHS[day.getMonth()] ?? '', day.getFullYear()]
+  if (dates.value === 'day_first') return `${date} ${month} ${year}`
+  if (dates.value === 'month_first') return `${month} ${date}, ${year}`
+  return [year, String(day.getMonth() + 1).padStart(2, '0'), String(date).padStart(2, '0')].join('-')
+}
 
 /** Volume [L] in a system: litres, or cubic feet, or past 27 of them cubic yards. */
 export function printVolume(litres: number, units: Units): string {

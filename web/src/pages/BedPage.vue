@@ -26,7 +26,7 @@ const FindBox = defineAsyncComponent(() => import('./FindBox.vue'))
 const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
-const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo, units, unreadable } = bed
+const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo, unreadable } = bed
 const yard = useBedsOfYard()
 const router = useRouter()
 const missing = ref<string | null>(null)
@@ -46,7 +46,7 @@ const chapters = computed(() => chaptersOf(props.stage, stages.value.find((s) =>
 /** The sheet waits for what it shows: nothing on it acts before the plan is there. */
 const ready = computed(() => draft.value !== null && (bed.has(chapters.value) || (plan.value === null && problems.value.length > 0)))
 const unknown = computed(() => (stages.value.length && !stages.value.some((s) => s.key === props.stage) ? `There is no stage called ${props.stage}.` : null))
-const today = printDay(new Date())
+const today = computed(() => printDay(new Date()))
 
 onMounted(async () => {
   const problem = await bed.open(chapters.value)
@@ -71,7 +71,7 @@ const shortcuts: Shortcut[] = [
   { keys: 'Ctrl+z', says: 'undo', does: () => canUndo.value && void step('undo') },
   { keys: 'Ctrl+Shift+z', says: 'redo', does: () => canRedo.value && void step('redo') },
   { keys: 'Ctrl+p', says: 'print this sheet', does: () => void top.value?.print() },
-  { keys: 'u', says: 'the other units', does: () => plan.value && bed.edit('units', units.value === 'metric' ? 'imperial' : 'metric') },
+  { keys: 'u', says: 'the other units', does: () => plan.value && bed.showOther() },
   { keys: 'f', says: 'find a piece', does: () => (finding.value = true) },
   { keys: '?', says: 'these keys', does: () => (keysShown.value = true) },
 ]

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Asked } from '@/api/client'
+import { useMaterials } from '@/bed/useMaterials'
 import { useStock } from '@/bed/useStock'
 import { printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
@@ -18,14 +19,16 @@ import { instruments } from './instruments'
 
 /** One question as the core asks it: its kind says by which control it is answered; some have an instrument of their own. */
 const props = defineProps<{ asked: Asked; stage: string; questions?: Asked[] }>()
-const { root = '', edit, sides, units, valueAt } = useSheet()
+const { root = '', edit, sides, units, built, valueAt } = useSheet()
 const stock = useStock()
 const id = computed(() => root + idOf(props.asked))
 const label = computed(() => labelOf(props.asked, props.questions ?? [], valueAt))
 const on = computed(() => (valueAt(props.asked.path) ?? props.asked.usual === 'True') === true)
-const sheets = computed(() => stock.value?.sheet.map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])
+const sheets = computed(() => stock.value?.sheet.filter((s) => s.system === built.value || s.key === valueAt(props.asked.path)).map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])
 const species = computed(() => stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])
-const options = computed(() => ({ sheet: sheets.value, species: species.value, side: sides.value.map((name) => ({ value: name, text: name })), choice: props.asked.answers ?? [] })[props.asked.kind as 'sheet' | 'species' | 'side' | 'choice'])
+const { materials } = useMaterials()
+const fills = computed(() => materials.value.map((m) => ({ value: m.key, text: m.name })))
+const options = computed(() => ({ sheet: sheets.value, species: species.value, fill: fills.value, side: sides.value.map((name) => ({ value: name, text: name })), choice: props.asked.answers ?? [] })[props.asked.kind as 'sheet' | 'species' | 'fill' | 'side' | 'choice'])
 const usual = computed(() => (props.asked.usual ? typeset(props.asked.usual) : props.asked.optional ? 'by rule' : ''))
 const instrument = computed(() => (props.asked.instrument ? instruments[props.asked.instrument] : undefined))
 </script>

@@ -13,12 +13,12 @@ import TextButton from '@/sheet/TextButton.vue'
 /** Which timber, and what it really measures when the tape disagrees with the catalogue. */
 const props = defineProps<{ ask: string; label?: string; path: string; use: string; measurable?: boolean; usual?: string; optional?: boolean; hint?: string }>()
 const stock = useStock()
-const { root = '', units, valueAt, edit } = useSheet()
+const { root = '', units, built, valueAt, edit } = useSheet()
 const id = computed(() => root + props.path.replaceAll('.', '-'))
 const timbers = computed(() => stock.value?.timber ?? [])
 const size = (mm: string | number) => printLength(Number(mm), units.value)
 const options = computed(() =>
-  timbers.value.filter((t) => t.use === props.use).map((t) => ({ value: t.key, text: typeset(`${t.name}, ${size(t.thickness_mm)} × ${size(t.width_mm)}`) })),
+  timbers.value.filter((t) => t.use === props.use && (t.system === built.value || t.key === chosen.value?.key)).map((t) => ({ value: t.key, text: typeset(`${t.name}, ${size(t.thickness_mm)} × ${size(t.width_mm)}`) })),
 )
 /** A design may name its timber by nominal size; the list shows the stock it means. */
 const chosen = computed(() => {

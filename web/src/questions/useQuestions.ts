@@ -1,15 +1,22 @@
 import { computed } from 'vue'
 
-import { api, type Group } from '@/api/client'
-import { fetchedOnce } from '@/bed/useFetched'
+import { api, type Group, type Units } from '@/api/client'
+import { fetchedBy } from '@/bed/useFetched'
+import { useSheet } from '@/state/sheet'
 
-const useAll = fetchedOnce(() => api.questions())
+const every = fetchedBy((key) => {
+  const [units, shown] = key.split(' ') as [Units, Units]
+  return api.questions(units, shown)
+})
 const NONE: Group[] = []
 
-/** The groups of questions of a bed or of a yard, as the core has them. */
-export function useQuestions(of: 'bed' | 'yard' | 'weigh') {
-  const all = useAll()
-  const groups = computed<Group[]>(() => all.value?.[of] ?? NONE)
+/** The groups of questions of a bed or of a yard, as the core has them for the units of the document around here. */
+export function useQuestions(of: 'bed' | 'yard') {
+  const { built, units } = useSheet()
+  const groups = computed<Group[]>(() => every(`${built.value} ${units.value}`).value?.[of] ?? NONE)
   const group = (key: string) => computed(() => groups.value.find((g) => g.key === key))
   return { groups, group }
 }
+
+/** What hours are reckoned with, as questions: the same in all units. */
+export const useRates = () => computed(() => every('metric metric').value?.weigh[0])

@@ -4,12 +4,11 @@ import { computed } from 'vue'
 
 import { useSheet } from '@/state/sheet'
 import { stepLength, typeset } from '@/measure/print'
-import TextButton from '@/sheet/TextButton.vue'
 import FieldTrouble from './FieldTrouble.vue'
 
 /** A length (or volume) as people write it, echoed as the core understood it. Arrow keys step it. */
 const props = defineProps<{ path: string; label: string; id: string; placeholder?: string; optional?: boolean }>()
-const { root = '', edit, understood: understoodAt, units, valueAt, problemAt } = useSheet()
+const { root = '', edit, understood: understoodAt, units, built, valueAt, problemAt } = useSheet()
 
 const text = computed(() => {
   const value = valueAt(props.path)
@@ -20,10 +19,9 @@ const understood = computed(() => (wrong.value || !text.value ? undefined : unde
 const echo = computed(() => {
   const u = understood.value
   if (!u) return ''
-  const [first, second] = units.value === 'metric' ? [u.metric, u.imperial] : [u.imperial, u.metric]
-  return typeset(`${first} · ${second}`)
+  const read = units.value === 'metric' ? u.metric : u.imperial
+  return read === text.value.trim().replaceAll("'", '′').replaceAll('"', '″') ? '' : typeset(read)
 })
-const bare = computed(() => units.value === 'imperial' && /^\s*\d+(\.\d+)?\s*$/.test(text.value))
 
 function put(value: string) {
   edit(props.path, props.optional && !value.trim() ? undefined : value)
@@ -37,7 +35,7 @@ function step(event: KeyboardEvent) {
   if (!by || understood.value?.unit !== 'mm') return
   event.preventDefault()
   const from = stepped?.text === text.value ? stepped.mm : understood.value.amount
-  stepped = stepLength(from, units.value, by, event.shiftKey)
+  stepped = stepLength(from, built.value, by, event.shiftKey)
   put(stepped.text)
 }
 </script>
@@ -51,7 +49,6 @@ function step(event: KeyboardEvent) {
         @update:value="put" @keydown="step"
       />
       <span :id="`echo-${id}`" class="echo figures">{{ echo }}</span>
-      <TextButton v-if="bare && text" @click="put(`${text.trim()} in`)">mean {{ text.trim() }} inches?</TextButton>
     </div>
     <FieldTrouble :path="path" />
   </div>

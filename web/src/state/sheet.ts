@@ -12,7 +12,10 @@ export interface Sheet {
   edit: (path: string, value: unknown) => void
   problems: Ref<FieldProblem[]>
   problemAt: (path: string) => FieldProblem | undefined
+  /** The units that figures are shown in, those that the document is planned in, and what is sold there. */
   units: Ref<Units>
+  built: Ref<Units>
+  priceList: Ref<string | undefined>
   understood: (path: string) => Understood | undefined
   /** The watch-outs that fields of a stage caused. */
   watchOuts: (stage: string, fields: string[]) => WatchOut[]

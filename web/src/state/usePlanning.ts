@@ -2,10 +2,12 @@ import { onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue'
 
 import { api, type Design, type FieldProblem, type Plan } from '@/api/client'
 import type { Found } from './useSaving'
+import { useShown } from './useShown'
 
 /** The plan of a draft: the chapters on the screen, and of those only what changed is sent. The last good one stays. */
 export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   const plan = shallowRef<Plan | null>(null)
+  const shown = useShown()
   const trouble = ref<string | null>(null)
   /** How much work searches may do, in times of a first answer. */
   const effort = ref(1)
@@ -24,7 +26,7 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
     const chapters = [...wanted, ...besides]
     let answer
     try {
-      answer = await api.plan(draft, { bed, chapters, have: marks, effort: effort.value, signal: mine.signal })
+      answer = await api.plan(draft, { bed, chapters, have: marks, effort: effort.value, shown: shown.value, signal: mine.signal })
     } catch {
       return 'late'
     }
@@ -74,7 +76,7 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   async function wantWorkings(): Promise<void> {
     const of = planned
     if (!of || hasWorkings.value) return
-    const answer = await api.plan(of, { bed, chapters: [...wanted, ...besides], effort: effort.value, workings: true })
+    const answer = await api.plan(of, { bed, chapters: [...wanted, ...besides], effort: effort.value, shown: shown.value, workings: true })
     if (!answer.ok || of !== planned) return
     plan.value = { ...(plan.value as Plan), ...answer.value }
     hasWorkings.value = true

@@ -31,6 +31,8 @@ export function useYard(id: string, saved: () => void) {
     problems: saving.problems,
     problemAt: saving.problemAt,
     units,
+    built: units,
+    priceList: computed(() => kept.value?.price_list),
     understood: (path) => kept.value?.understood[path],
     watchOuts: () => [],
     sides: computed(() => []),

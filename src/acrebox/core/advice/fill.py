@@ -34,7 +34,7 @@ def outside_volume(seen: Seen) -> Iterator[Finding]:
     why="Fill drops in the first weeks; without some kept back you buy again for a few litres.",
 )
 def no_reserve(seen: Seen) -> Iterator[Finding]:
-    if seen.design.fill.keep_back == 0 and any(p.way == "bags" for p in seen.purchases):
+    if seen.design.fill.keep_back == 0 and any(p.way in ("bags", "both") for p in seen.purchases):
         yield Finding("No bag is kept back for topping up.", "Keep one bag of each back.")
 
 
@@ -46,9 +46,9 @@ def no_reserve(seen: Seen) -> Iterator[Finding]:
     why="Garden soil by itself settles, sheds water when dry and sets hard in a bed.",
 )
 def garden_soil_alone(seen: Seen) -> Iterator[Finding]:
-    growing = [layer for layer in seen.layers if layer.material.kind not in ("filler", "stone")]
-    total = sum(layer.settled for layer in growing)
-    plain = sum(layer.settled for layer in growing if layer.material.key == "garden-soil")
+    growing = [c for layer in seen.layers if layer.for_roots for c in layer.contents]
+    total = sum(c.settled for c in growing)
+    plain = sum(c.settled for c in growing if c.material.key == "garden-soil")
     if total and plain > limit("plain_soil_share") * total:
         yield Finding(
             f"{plain / total:.0%} of the growing layer is plain garden soil.",

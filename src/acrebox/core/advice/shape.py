@@ -9,6 +9,7 @@ from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Seen
 from acrebox.core.design import Reach
+from acrebox.core.fill import root_depth as depth_for_roots
 
 
 def reach_across(bed: Assembly) -> float:
@@ -107,12 +108,9 @@ def sliver_course(seen: Seen) -> Iterator[Finding]:
     ),
 )
 def root_depth(seen: Seen) -> Iterator[Finding]:
-    depth, wanted = (
-        seen.layers[-1].top - seen.assembly.cavity.floor,
-        limit("depth_for_roots", seen.show.built),
-    )
+    depth, wanted = depth_for_roots(seen.layers), limit("depth_for_roots", seen.show.built)
     if depth < wanted:
         yield Finding(
-            f"{seen.show.length(depth)} of soil is less than {seen.show.length(wanted)}.",
+            f"{seen.show.length(depth)} of soil for roots is less than {seen.show.length(wanted)}.",
             "Add a course, or loosen the ground under the bed.",
         )

@@ -24,7 +24,7 @@ def nominal_size(seen: Seen) -> Iterator[Finding]:
         nominal = timber.nominal.removeprefix("t").split("x") if timber else []
         if len(nominal) == 2 and all(n.isdigit() and int(n) <= 12 for n in nominal):
             yield Finding(
-                f"A {nominal[0]}x{nominal[1]} is not {nominal[0]} by {nominal[1]} in: it measures"
+                f"A {nominal[0]}x{nominal[1]} is smaller than its name: it measures"
                 f" {show.length(used.thickness)} × {show.length(used.width)}.",
                 "Measure one of yours and type it in if it differs.",
                 field=used.field,

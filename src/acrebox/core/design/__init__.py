@@ -19,7 +19,7 @@ from acrebox.core.design.construction import (
     heads_asked,
 )
 from acrebox.core.design.document import Accepted, Design, in_yard_of, problem_of, read_design
-from acrebox.core.design.fill import FillChoice, Layer
+from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
@@ -51,6 +51,7 @@ __all__ = [
     "Asked",
     "Asking",
     "BenchChoice",
+    "Bought",
     "Cap",
     "CapCorner",
     "Choice",
@@ -61,6 +62,7 @@ __all__ = [
     "Group",
     "HShape",
     "Heads",
+    "Heap",
     "Hoops",
     "LShape",
     "Layer",
@@ -68,7 +70,9 @@ __all__ = [
     "Loads",
     "Measured",
     "MeasuredStick",
+    "MixPart",
     "OffCut",
+    "OwnMaterial",
     "Polygon",
     "PostDepth",
     "PostTop",

@@ -1,6 +1,7 @@
 """What goes in."""
 
-from typing import Annotated, Literal
+from decimal import Decimal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -8,15 +9,133 @@ from acrebox.core.design.base import Choice
 from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length, Volume
 
+Share = Annotated[float, Field(gt=0, le=100)]
+Price = Annotated[Decimal, Field(ge=0, max_digits=9, decimal_places=2)]
+Way = Literal["cheaper", "bags", "bulk"]
 
-class Layer(Choice):
-    """One material, bottom to top: so deep, or a share [%] of what the depths leave."""
+
+class MixPart(Choice):
+    """One material of a mix, and its share of it in place [%]."""
 
     material: str
+    share: Share
+
+
+class Layer(Choice):
+    """One material, or a mix of several, bottom to top: so deep, or a share [%] of what the depths leave.
+
+    `bag` and `buy` say how its materials are bought, where `FillChoice.bought` does not.
+    """
+
+    material: str | None = None
+    mix: tuple[MixPart, ...] = ()
     depth: Length | None = None
-    share: Annotated[float, Field(gt=0, le=100)] | None = None
+    share: Share | None = None
     bag: Volume | None = None
-    buy: Literal["cheaper", "bags", "bulk"] = "cheaper"
+    buy: Way = "cheaper"
+
+
+class Bought(Choice):
+    """How a material is bought: the cheapest way, in bags only (of one size), or as a load only."""
+
+    material: str
+    way: Way = "cheaper"
+    bag: Volume | None = None
+
+
+HEAPS: dict[str, Any] = {
+    "volume": "so much of it",
+    "cone": "a heap, measured as a cone",
+    "buckets": "so many buckets",
+    "barrows": "so many barrow loads",
+}
+
+
+class Heap(Asking):
+    """Material to hand, loose, which costs nothing: a volume, a heap measured across its foot and up to its
+    top, buckets that hold so much, or loads of the bed's barrow.
+    """
+
+    order = ("material", "measured", "volume", "across", "high", "count", "holds")
+
+    material: str = Field(json_schema_extra=asks("Material to hand", of="fill"))
+    measured: Literal["volume", "cone", "buckets", "barrows"] = Field(
+        "volume", json_schema_extra=asks("There is", label="How it is measured", words=HEAPS)
+    )
+    volume: Volume | None = Field(
+        None, json_schema_extra=asks("Loose", label="Volume to hand", when={"measured": ["volume"]})
+    )
+    across: Length | None = Field(
+        None,
+        json_schema_extra=asks("Across its foot", label="Heap, across its foot", when={"measured": ["cone"]}),
+    )
+    high: Length | None = Field(
+        None, json_schema_extra=asks("High", label="Heap, height", when={"measured": ["cone"]})
+    )
+    count: Annotated[float, Field(gt=0, le=10_000)] | None = Field(
+        None,
+        json_schema_extra=asks("How many", label="How many loads", when={"measured": ["buckets", "barrows"]}),
+    )
+    holds: Volume = Field(
+        Volume("10 L"),
+        json_schema_extra=asks("A bucket holds", when={"measured": ["buckets"]}, imperial="5 gal"),
+    )
+
+
+KINDS: dict[str, Any] = {
+    "soil": "soil",
+    "compost": "compost",
+    "manure": "manure",
+    "structure": "something that keeps it loose",
+    "filler": "a filler, which roots do not want",
+    "stone": "stone",
+}
+SOLD: dict[str, Any] = {"free": "it costs nothing", "bags": "by the bag", "bulk": "by the load"}
+PACKED = {"sold": ["bags", "bulk"]}
+
+
+class OwnMaterial(Asking):
+    """A material that no price list has: its weight and settling, and how it is sold where it is."""
+
+    order = ("name", "kind", "wet", "loose", "settles", "sold", "pack", "price", "delivery")
+
+    name: Annotated[str, Field(min_length=1, max_length=60)] = Field(
+        json_schema_extra=asks("Called", label="Name of your own material")
+    )
+    kind: Literal["soil", "compost", "manure", "structure", "filler", "stone"] = Field(
+        "soil", json_schema_extra=asks("It is", label="Kind of material", words=KINDS)
+    )
+    wet: Annotated[float, Field(ge=0.05, le=3)] = Field(
+        1.2,
+        json_schema_extra=asks("Weighs wet", label="Weight in place, wet", after="times as much as water"),
+    )
+    loose: Annotated[float, Field(ge=0.02, le=3)] = Field(
+        0.8, json_schema_extra=asks("Weighs as brought", label="Weight as brought", after="times water")
+    )
+    settles: Annotated[float, Field(ge=1, le=4)] = Field(
+        1.2,
+        json_schema_extra=asks(
+            "Brought for what is left settled",
+            label="Settling factor",
+            before="×",
+            hint="1.2: a sixth is lost.",
+        ),
+    )
+    sold: Literal["free", "bags", "bulk"] = Field(
+        "free", json_schema_extra=asks("It is sold", label="How it is sold", words=SOLD)
+    )
+    pack: Volume | None = Field(
+        None, json_schema_extra=asks("So much at a time", label="A bag or a step of a load", when={**PACKED})
+    )
+    price: Price | None = Field(
+        None, json_schema_extra=asks("Price of that", label="Price of it", of="money", when={**PACKED})
+    )
+    delivery: Price = Field(
+        Decimal(0),
+        json_schema_extra=asks(
+            "Brought for", label="Price of bringing it", of="money", when={"sold": ["bulk"]}
+        ),
+    )
 
 
 def _usual_layers() -> tuple[Layer, ...]:
@@ -28,12 +147,17 @@ def _usual_layers() -> tuple[Layer, ...]:
 
 
 class FillChoice(Asking):
-    """What goes in, and how much is left free at the top."""
+    """What goes in, how its materials are bought, what of them is to hand, and how much is left free at the
+    top.
+    """
 
     order = ("gap", "keep_back", "barrow")
 
     gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top", imperial="1 in"))
     layers: tuple[Layer, ...] = Field(default_factory=_usual_layers)
+    bought: tuple[Bought, ...] = ()
+    heaps: tuple[Heap, ...] = ()
+    own: tuple[OwnMaterial, ...] = ()
     keep_back: Annotated[int, Field(ge=0, le=10)] = Field(
         1,
         json_schema_extra=asks(

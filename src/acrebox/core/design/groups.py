@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict
 from acrebox.core.data import read_as
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
-from acrebox.core.design.fill import FillChoice
+from acrebox.core.design.fill import FillChoice, Heap, OwnMaterial
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
@@ -84,10 +84,12 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
         asked[name] = (f"add_ons.{name}", True, questions_of(model, f"add_ons.{name}", show))
     asked["loads"] = ("loads", False, questions_of(Loads, "loads", show))
     asked["fill"] = ("fill", False, questions_of(FillChoice, "fill", show))
+    asked["heaps"] = ("fill.heaps", False, rows_of(Heap, "fill.heaps", show))
+    asked["own"] = ("fill.own", False, rows_of(OwnMaterial, "fill.own", show))
     asked["saw"] = ("bench", False, questions_of(SawChoice, "bench", show))
     asked["lengths"] = ("bench.lengths", False, rows_of(SoldLength, "bench.lengths", show))
     asked["offcuts"] = ("bench.offcuts", False, rows_of(OffCut, "bench.offcuts", show))
-    rows = {"lengths", "offcuts"}
+    rows = {"lengths", "offcuts", "heaps", "own"}
     return tuple(
         Group(**words[key].model_dump(), path=path, optional=optional, rows=key in rows, questions=questions)
         for key, (path, optional, questions) in asked.items()

@@ -12,7 +12,7 @@ from acrebox.core.measure.telling import told
 from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Written
 
 QuestionKind = Literal[
-    "length", "number", "money", "text", "choice", "side", "species", "timber", "sheet", "yes", "own"
+    "length", "number", "money", "text", "choice", "side", "species", "timber", "sheet", "fill", "yes", "own"
 ]
 
 
@@ -163,8 +163,8 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
         return "sheet"
     if "stock" in extra:
         return "timber"
-    if extra.get("of") == "money":
-        return "money"
+    if extra.get("of") in ("money", "fill"):
+        return "money" if extra["of"] == "money" else "fill"
     if extra.get("of") in ("sides", "species"):
         return "side" if extra["of"] == "sides" else "species"
     if "words" in extra or get_origin(field.annotation) is Literal:

@@ -52,7 +52,7 @@ def _layers(bed: Assembly, layers: Sequence[FilledLayer], at: float) -> Iterator
             for layer in layers:
                 band = box(y0 - 1.0, layer.base + raised, y1 + 1.0, layer.top + raised)
                 for shown in faces_of(room_cut.intersection(band), face.circles):
-                    kind = layer.material.kind
+                    kind = layer.kind
                     yield drawn("layer", None, kind, kind, shown)
 
 

@@ -10,27 +10,33 @@ from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 def barrows_for(litres: float, barrow: float) -> int:
     """Barrow loads [of `barrow` L each] that carry a loose volume [L]."""
-    return ceil((litres - CRUMB_L) / barrow)
+    return max(0, ceil((litres - CRUMB_L) / barrow))
 
 
-def barrows_worked(layer: FilledLayer, barrow: float) -> Worked:
+def barrows_worked(layer: FilledLayer, barrow: float, show: Printer) -> Worked:
     """The barrow loads of a layer, in barrows of so many litres."""
     loads = barrows_for(layer.loose, barrow)
     return Worked(
         amount=loads,
         unit="loads",
-        working=f"{layer.loose:,.0f} L ÷ {barrow:g} L a load, rounded up = {loads}",
+        working=f"{show.cubic(layer.loose)} ÷ {show.pack(barrow)} a load, rounded up = {loads}",
         source="whole loads",
+    )
+
+
+def wet_words(layer: FilledLayer, show: Printer) -> str:
+    """What a layer weighs, material by material."""
+    return " + ".join(
+        f"{c.material.name} {show.cubic(c.settled)} × {show.density(c.material.wet_kg_per_l)}"
+        for c in layer.everything
     )
 
 
 def wet_worked(layer: FilledLayer, show: Printer) -> Worked:
     """The weight of a layer [kg], watered through."""
-    density = layer.material.wet_kg_per_l
-    wet = layer.settled * density
     return Worked(
-        amount=wet,
+        amount=layer.wet,
         unit="kg",
-        working=f"{layer.settled:,.0f} L × {density:g} kg/L = {show.weight(wet)}",
+        working=f"{wet_words(layer, show)} = {show.weight(layer.wet)}",
         source=COMMON_PRACTICE,
     )

@@ -1,41 +1,115 @@
-"""Layers bottom to top: first those given by depth, then shares of what the depths leave."""
+"""Layers bottom to top: those given by depth are as deep as they say wherever they lie; shares divide what
+the depths leave. Soil falls into what is open below it.
+"""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from math import isclose
 
 from acrebox.core.design import FillChoice, Layer
 from acrebox.core.errors import DesignError, Problem, refuse
-from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
+from acrebox.core.fill.materials import known, materials_of
+from acrebox.core.measure.convert import GRAVITY
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.cavity import Cavity
 from acrebox.core.stock import Catalogue, Fill
 from acrebox.core.worked import COMMON_PRACTICE, GEOMETRY, Worked
 
+NOT_FOR_ROOTS = ("filler", "stone")
+ROUNDS = 40
+CRUMB_L = 1e-3
+"""Volumes are the same that differ by less [L]: a pinch of soil."""
+
 
 @dataclass(frozen=True, kw_only=True)
-class FilledLayer:
-    """A layer in place: its material, settled volume [L], from height to height [mm]."""
+class Content:
+    """So much of a material in place [L]; `share` of its layer [%]."""
 
-    choice: Layer
     material: Fill
     settled: float
-    base: float
-    top: float
+    share: float = 100.0
 
     @property
     def loose(self) -> float:
         """Volume to bring [L]."""
         return self.settled * self.material.loose_per_settled
 
+    @property
+    def wet(self) -> float:
+        """Weight watered through [kg]."""
+        return self.settled * self.material.wet_kg_per_l
 
-GRAVITY = 9.81
+
+@dataclass(frozen=True, kw_only=True)
+class FilledLayer:
+    """A layer in place: what it is of, its settled volume [L], from height to height [mm], and what of the
+    layers above has fallen into what is open in it.
+    """
+
+    choice: Layer
+    contents: tuple[Content, ...]
+    settled: float
+    base: float
+    top: float
+    fallen: tuple[Content, ...] = ()
+
+    @property
+    def main(self) -> Fill:
+        """The material of which there is most."""
+        return max(self.contents, key=lambda c: c.settled).material
+
+    @property
+    def key(self) -> str:
+        """The key of its material; `mix` of a mix."""
+        return "mix" if self.choice.mix else self.main.key
+
+    @property
+    def kind(self) -> str:
+        """What it is drawn as."""
+        return self.main.kind
+
+    @property
+    def name(self) -> str:
+        """Its material, or its materials with their shares."""
+        if not self.choice.mix:
+            return self.main.name
+        return ", ".join(f"{c.material.name} {c.share:g} %" for c in self.contents)
+
+    @property
+    def for_roots(self) -> bool:
+        """Whether roots want to grow in it."""
+        return self.kind not in NOT_FOR_ROOTS
+
+    @property
+    def everything(self) -> tuple[Content, ...]:
+        """What it is of, and what has fallen into it."""
+        return (*self.contents, *self.fallen)
+
+    @property
+    def loose(self) -> float:
+        """Volume to bring [L]: of its own materials and of what falls into it."""
+        return sum(c.loose for c in self.everything)
+
+    @property
+    def wet(self) -> float:
+        """Weight watered through [kg]."""
+        return sum(c.wet for c in self.everything)
 
 
 def wet_weight(layers: Sequence[FilledLayer]) -> float:
     """What soil of these layers weighs in place, watered through [kN/m³]."""
     litres = sum(x.settled for x in layers)
-    return sum(x.settled * x.material.wet_kg_per_l for x in layers) / litres * GRAVITY if litres else 0.0
+    return sum(x.wet for x in layers) / litres * float(GRAVITY) if litres else 0.0
+
+
+def root_depth(layers: Sequence[FilledLayer]) -> float:
+    """How deep the soil is that roots grow in [mm]: no filler, no stone, and nothing below them."""
+    depth = 0.0
+    for layer in reversed(layers):
+        if not layer.for_roots:
+            break
+        depth += layer.top - layer.base
+    return depth
 
 
 def fill_cavity(choice: FillChoice, cavity: Cavity, book: Catalogue, show: Printer) -> list[FilledLayer]:
@@ -61,47 +135,46 @@ def fill_cavity(choice: FillChoice, cavity: Cavity, book: Catalogue, show: Print
             "The layers are deeper than the bed holds.",
             f"at most {show.length(top - cavity.floor)} in all",
         )
-    return _lay(choice, cavity, top, materials, depths, show)
+    return _fallen(_lay(choice, cavity, top, materials, depths, show))
 
 
-def _materials(choice: FillChoice, book: Catalogue) -> list[Fill]:
+Made = list[tuple[Fill, float]]
+"""The materials of a layer, and their shares of it [%]."""
+
+
+def _materials(choice: FillChoice, book: Catalogue) -> list[Made]:
     if not choice.layers:
         raise refuse("fill.layers", "none", "No fill is chosen.", "at least one layer")
-    found = []
-    for n, layer in enumerate(choice.layers):
-        material = book.find_fill(layer.material)
-        if material is None:
-            raise refuse(
-                f"fill.layers.{n}.material",
-                layer.material,
-                "The yard has no such fill.",
-                ", ".join(f.key for f in book.fill),
-            )
-        sizes = [bag.size.litres for bag in material.bags]
-        if layer.bag is not None and layer.bag.litres <= 0:
-            raise refuse(
-                f"fill.layers.{n}.bag", layer.bag.text, "A bag must hold something.", "more than 0 L"
-            )
-        if layer.bag is not None and not any(isclose(layer.bag.litres, size, rel_tol=1e-3) for size in sizes):
-            raise refuse(
-                f"fill.layers.{n}.bag",
-                layer.bag.text,
-                f"{material.name} is not sold in that bag.",
-                ", ".join(str(b.size.text) for b in material.bags) or "no bags",
-            )
-        if layer.buy == "bulk" and material.bulk is None:
-            raise refuse(f"fill.layers.{n}.buy", "bulk", f"{material.name} is not sold loose.", "bags")
-        if layer.buy == "bags" and not material.bags:
-            raise refuse(f"fill.layers.{n}.buy", "bags", f"{material.name} is not sold in bags.", "cheaper")
-        found.append(material)
-    return found
+    every = materials_of(choice, book)
+    return [_made_of(layer, f"fill.layers.{n}", every) for n, layer in enumerate(choice.layers)]
+
+
+def _made_of(layer: Layer, at: str, every: Mapping[str, Fill]) -> Made:
+    if not layer.mix:
+        return [(known(every, layer.material, f"{at}.material"), 100.0)]
+    if layer.material is not None:
+        raise refuse(
+            f"{at}.material",
+            layer.material,
+            "A layer is of one material or of a mix.",
+            "one of material, mix",
+        )
+    made = [(known(every, p.material, f"{at}.mix.{n}.material"), p.share) for n, p in enumerate(layer.mix)]
+    total = sum(share for _, share in made)
+    if not isclose(total, 100, abs_tol=0.05):
+        raise refuse(
+            f"{at}.mix", f"{total:g} %", f"The mix adds up to {total:g} %.", "shares that add up to 100 %"
+        )
+    if len({fill.key for fill, _ in made}) < len(made):
+        raise refuse(f"{at}.mix", "twice", "A material is in the mix twice.", "each material once")
+    return made
 
 
 def _check_amounts(choice: FillChoice) -> None:
     problems = [
         Problem(
             f"fill.layers.{n}",
-            layer.material,
+            layer.material or "mix",
             "A layer is given by its depth or by its share.",
             "one of depth, share",
         )
@@ -123,11 +196,8 @@ def _check_amounts(choice: FillChoice) -> None:
 
 
 def _lay(
-    choice: FillChoice, cavity: Cavity, top: float, materials: list[Fill], depths: float, show: Printer
+    choice: FillChoice, cavity: Cavity, top: float, materials: list[Made], depths: float, show: Printer
 ) -> list[FilledLayer]:
-    fill_litres = cavity.litres_to(top)
-    by_depth = _depth_litres(choice, cavity, top)
-    rest = fill_litres - sum(by_depth.values())
     shared = any(layer.share is not None for layer in choice.layers)
     if not shared and abs(depths - (top - cavity.floor)) > 0.5:
         raise refuse(
@@ -136,73 +206,126 @@ def _lay(
             "The depths do not fill the bed.",
             f"{show.length(top - cavity.floor)} in all, or one layer as a share of the rest",
         )
-    if shared and rest <= 0:
+    if shared and depths > top - cavity.floor - 0.5:
         raise refuse(
             "fill.layers",
             show.length(depths),
             "The depths leave nothing to share.",
             f"less than {show.length(top - cavity.floor)} of depths",
         )
-    placed, base, below = [], cavity.floor, 0.0
-    for n, (layer, material) in enumerate(zip(choice.layers, materials, strict=True)):
-        litres = by_depth[n] if layer.depth else rest * (layer.share or 0) / 100
-        below += litres
-        height = top if n == len(materials) - 1 else cavity.height_of(min(below, fill_litres))
-        placed.append(FilledLayer(choice=layer, material=material, settled=litres, base=base, top=height))
-        base = height
+    marks = _marks(choice.layers, cavity, top) if shared else _depths(choice.layers, cavity.floor, top)
+    placed = []
+    for layer, made, base, height in zip(choice.layers, materials, marks[:-1], marks[1:], strict=True):
+        litres = cavity.litres_to(height) - cavity.litres_to(base)
+        contents = tuple(Content(material=m, settled=litres * s / 100, share=s) for m, s in made)
+        placed.append(FilledLayer(choice=layer, contents=contents, settled=litres, base=base, top=height))
     return placed
 
 
-def _depth_litres(choice: FillChoice, cavity: Cavity, top: float) -> dict[int, float]:
-    """Litres of each layer given by depth, where it lies.
+def _marks(layers: Sequence[Layer], cavity: Cavity, top: float) -> list[float]:
+    """The heights at which layers begin and end [mm].
 
-    Depth layers below the first share are measured up from the floor, those above it down from the top;
-    so a layer's depth is its depth wherever the shares end up.
+    Depths below the first share lie on the floor and those above the last one under the top. What a depth
+    between two shares holds is a matter of where it lies, and so of what those below it hold: the volume
+    that shares divide is halved in on there, until the last layer ends at the top.
     """
-    first = next((n for n, layer in enumerate(choice.layers) if layer.share is not None), len(choice.layers))
-    litres, at = {}, cavity.floor
-    for n, layer in enumerate(choice.layers[:first]):
-        assert layer.depth is not None
-        litres[n] = cavity.litres_to(min(at + layer.depth.mm, top)) - cavity.litres_to(at)
-        at += layer.depth.mm
-    at = top
-    for n in range(len(choice.layers) - 1, first, -1):
-        depth = choice.layers[n].depth
-        if depth is None:
-            continue
-        litres[n] = cavity.litres_to(at) - cavity.litres_to(at - depth.mm)
-        at -= depth.mm
-    return litres
+    shares = [n for n, layer in enumerate(layers) if layer.share is not None]
+    first, last = shares[0], shares[-1]
+    floor = cavity.floor + sum(x.depth.mm for x in layers[:first] if x.depth)
+    under = top - sum(x.depth.mm for x in layers[last + 1 :] if x.depth)
+    inner = layers[first : last + 1]
+    low, high = 0.0, cavity.litres_to(under) - cavity.litres_to(floor)
+    if len(shares) == len(inner):
+        low = high
+    marks = _laid(inner, cavity, low, floor, under)
+    for _ in range(ROUNDS if low < high else 0):
+        shared = (low + high) / 2
+        found = _laid(inner, cavity, shared, floor, under)
+        if found is None:
+            high = shared
+        else:
+            low, marks = shared, found
+    assert marks is not None  # whatever is shared out of nothing ends below the top
+    below = _depths(layers[:first], cavity.floor, floor)
+    return [*below[:-1], *marks[:-1], *_depths(layers[last + 1 :], under, top)]
 
 
-def three_ways(litres: float) -> str:
-    """A volume in litres, cubic feet and cubic yards, as the three are sold by."""
-    return f"that is {litres:,.0f} L or {litres_to_ft3(litres):.1f} ft³ or {litres_to_yd3(litres):.2f} yd³"
+def _laid(
+    layers: Sequence[Layer], cavity: Cavity, shared: float, floor: float, top: float
+) -> list[float] | None:
+    """The heights of layers from a floor up [mm] whose shares divide so much [L]; None where they end over
+    the top.
+    """
+    marks, below, whole = [floor], cavity.litres_to(floor), cavity.litres_to(top)
+    for n, layer in enumerate(layers):
+        if layer.depth is not None:
+            height = marks[-1] + layer.depth.mm
+            if height > top:
+                return None
+            below = cavity.litres_to(height)
+        else:
+            below += shared * (layer.share or 0.0) / 100
+            if below > whole + CRUMB_L:
+                return None
+            height = top if n == len(layers) - 1 else cavity.height_of(min(below, whole))
+        marks.append(height)
+    return marks
+
+
+def _depths(layers: Sequence[Layer], floor: float, top: float) -> list[float]:
+    """The heights of layers that all have their depth, from a floor up to where they end [mm]."""
+    marks = [floor]
+    for layer in layers:
+        marks.append(marks[-1] + (layer.depth.mm if layer.depth else 0.0))
+    return [*marks[:-1], top]
+
+
+def _fallen(layers: Sequence[FilledLayer]) -> list[FilledLayer]:
+    """What is open in a layer is filled by the next growing layer above it, in the shares of that one."""
+    found = []
+    for n, layer in enumerate(layers):
+        open_l = sum(c.settled * c.material.voids for c in layer.contents)
+        above = next((x for x in layers[n + 1 :] if x.for_roots), None)
+        fallen: tuple[Content, ...] = ()
+        if open_l > 0 and above is not None:
+            fallen = tuple(
+                Content(material=c.material, settled=open_l * c.share / 100, share=c.share)
+                for c in above.contents
+            )
+        found.append(replace(layer, fallen=fallen))
+    return found
 
 
 def volumes_worked(layer: FilledLayer, show: Printer) -> dict[str, Worked]:
     """How a layer's settled and loose volumes [L] came about."""
     share = (
-        f"{layer.choice.share:g} % of what the depths leave"
+        f"{show.short(layer.choice.share)} % of what the depths leave"
         if layer.choice.share is not None
         else f"a layer {show.length(layer.top - layer.base)} deep"
     )
-    settled, loose = show.volume(layer.settled), show.volume(layer.loose)
+    loose = " + ".join(loose_words(c, show) for c in layer.everything)
+    more = [
+        f"{show.cubic(sum(c.settled for c in layer.fallen))} of the soil above falls into what is open in it"
+    ]
+    names = dict.fromkeys(c.material.name for c in layer.everything)
     return {
         "settled_l": Worked(
             amount=layer.settled,
             unit="L",
-            working=f"{share} = {settled}, {three_ways(layer.settled)}",
+            working=f"{share} = {show.cubic(layer.settled)}, that is {show.as_loads(layer.settled)}",
             source=GEOMETRY,
         ),
         "loose_l": Worked(
             amount=layer.loose,
             unit="L",
-            working=(
-                f"{settled} settled × {layer.material.loose_per_settled:g} ="
-                f" {loose} to bring, {three_ways(layer.loose)}"
-            ),
-            assumptions=[f"{layer.material.name} settles by that factor"],
+            working=f"{loose} = {show.cubic(layer.loose)} to bring, that is {show.as_loads(layer.loose)}",
+            assumptions=[f"{', '.join(names)}: each settles by that factor", *(more if layer.fallen else [])],
             source=COMMON_PRACTICE,
         ),
     }
+
+
+def loose_words(content: Content, show: Printer) -> str:
+    """What of a material is to bring for what it leaves in place."""
+    factor = show.short(content.material.loose_per_settled)
+    return f"{content.material.name} {show.cubic(content.settled)} settled × {factor}"

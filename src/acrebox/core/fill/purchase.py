@@ -1,68 +1,216 @@
-"""Bags or bulk: how many, what they cost, and from which volume on a load is the cheaper."""
+"""What of a material is bought, once for the whole bed: the cheapest of bags of all sizes, loads, and loads
+topped with bags; what is to hand comes first.
+"""
 
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
-from math import ceil, isclose
+from itertools import product
+from math import ceil, floor, isclose
 
-from acrebox.core.fill.layers import FilledLayer
+from acrebox.core.design import Bought, FillChoice
+from acrebox.core.errors import refuse
+from acrebox.core.fill.heaps import heap_litres, heap_words
+from acrebox.core.fill.layers import Content, FilledLayer, loose_words
+from acrebox.core.fill.materials import known, materials_of
 from acrebox.core.measure.printing import Printer
-from acrebox.core.stock import BagSize, Bulk
+from acrebox.core.stock import BagSize, Bulk, Catalogue, Fill
 from acrebox.core.worked import Worked
 
 LIST_PRICES = "the yard's price list (invented)"
 # A bag must not be bought for what rounding adds.
 CRUMB_L = 1e-6
+MOST_ALIKE = 200
+Counts = tuple[int, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Offer:
+    """One way to buy: bags of every size, steps of a load, what both cost."""
+
+    counts: Counts
+    steps: int
+    cost: Decimal
+
+    @property
+    def packs(self) -> int:
+        """How many things are carried in."""
+        return sum(self.counts) + self.steps
 
 
 @dataclass(frozen=True, kw_only=True)
 class Purchase:
-    """One layer's buying: bags needed and kept back, loads in steps, costs, which way is taken."""
+    """One material's buying for the whole bed: what each layer takes of it, the way asked for, what is to
+    bring and to hand [L], the sizes of bags looked at, the offer taken (`kept` of its bags are kept back),
+    and the cheapest in bags alone and as a load alone.
+    """
 
-    bag: BagSize | None
-    bags_needed: int
-    kept_back: int
-    bag_cost: Decimal | None
-    bulk: Bulk | None
-    bulk_steps: int
-    bulk_cost: Decimal | None
+    material: Fill
+    uses: tuple[tuple[int, Content], ...]
+    heaps: tuple[str, ...]
+    asked: str
+    loose: float
+    to_hand: float
+    bags: tuple[BagSize, ...]
+    kept: int
+    taken: Offer | None
+    in_bags: Offer | None
+    as_load: Offer | None
     break_even: float | None
-    way: str
+
+    @property
+    def wanted(self) -> float:
+        """What is to be bought [L]."""
+        return max(0.0, self.loose - self.to_hand)
 
     @property
     def cost(self) -> Decimal:
-        """What the way taken costs; material to hand costs nothing."""
-        taken = {"bags": self.bag_cost, "bulk": self.bulk_cost}.get(self.way)
-        return taken or Decimal(0)
+        """What is paid; material to hand costs nothing."""
+        return self.taken.cost if self.taken else Decimal(0)
+
+    @property
+    def way(self) -> str:
+        """`bags`, `bulk`, `both` of them, or `to hand`."""
+        if self.taken is None or not self.taken.packs:
+            return "to hand"
+        return (
+            "both" if self.taken.steps and any(self.taken.counts) else "bulk" if self.taken.steps else "bags"
+        )
+
+    @property
+    def brought(self) -> float:
+        """How much is bought [L], what is kept back with it."""
+        if self.taken is None:
+            return 0.0
+        step = self.material.bulk.step.litres if self.material.bulk else 0.0
+        sacks = sum(n * bag.size.litres for n, bag in zip(self.taken.counts, self.bags, strict=True))
+        return self.taken.steps * step + sacks
+
+    @property
+    def left(self) -> float:
+        """What is left over after the last bag, with what is kept back [L]."""
+        return max(0.0, self.brought - self.wanted) if self.taken and self.taken.packs else 0.0
 
 
-def purchase(layer: FilledLayer, keep_back: int) -> Purchase:
-    """Buy a layer: in its chosen bag with some kept back, or loose by the supplier's step."""
-    material, loose = layer.material, layer.loose
-    bag = _chosen_bag(layer)
-    needed = bags_for(loose, bag.size.litres) if bag else 0
-    bag_cost = bag.price * (needed + keep_back) if bag else None
-    steps = bags_for(loose, material.bulk.step.litres) if material.bulk else 0
-    bulk_cost = bulk_price(material.bulk, steps) if material.bulk else None
-    way = layer.choice.buy
-    if way == "cheaper":
-        offers = [
-            (cost, name) for cost, name in ((bag_cost, "bags"), (bulk_cost, "bulk")) if cost is not None
-        ]
-        way_taken = min(offers)[1] if offers else "to hand"
-    else:
-        way_taken = way
-    even = break_even(bag, material.bulk, keep_back) if bag and material.bulk else None
+def purchases_of(
+    layers: Sequence[FilledLayer], choice: FillChoice, book: Catalogue, show: Printer
+) -> list[Purchase]:
+    """What is bought of every material, in the order in which they lie.
+
+    Raises DesignError when a material is to be bought in a way in which it is not sold, or in two ways.
+    """
+    every = materials_of(choice, book)
+    uses: dict[str, list[tuple[int, Content]]] = {}
+    for n, layer in enumerate(layers):
+        for content in layer.everything:
+            uses.setdefault(content.material.key, []).append((n, content))
+    hand = _to_hand(choice, every, show)
+    how = {key: _how(key, rows, choice) for key, rows in uses.items()}
+    return [
+        _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], choice.keep_back, show)
+        for key, rows in uses.items()
+    ]
+
+
+def _to_hand(
+    choice: FillChoice, every: Mapping[str, Fill], show: Printer
+) -> dict[str, tuple[list[str], float]]:
+    found: dict[str, tuple[list[str], float]] = {}
+    barrow = choice.barrow.litres
+    for n, heap in enumerate(choice.heaps):
+        at = f"fill.heaps.{n}"
+        material = known(every, heap.material, f"{at}.material")
+        litres = heap_litres(heap, barrow, at)
+        words, sum_l = found.get(material.key, ([], 0.0))
+        found[material.key] = ([*words, heap_words(heap, litres, barrow, show)], sum_l + litres)
+    return found
+
+
+def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> tuple[Bought, str]:
+    """How a material is to be bought, and the field that says so."""
+    for n, row in enumerate(choice.bought):
+        if row.material == key:
+            return row, f"fill.bought.{n}"
+    said: list[tuple[Bought, str]] = []
+    for n in dict.fromkeys(n for n, _ in uses):
+        layer = choice.layers[n]
+        mine = layer.mix or layer.material == key
+        if mine and (layer.buy != "cheaper" or layer.bag is not None):
+            said.append((Bought(material=key, way=layer.buy, bag=layer.bag), f"fill.layers.{n}"))
+    for other, field in said[1:]:
+        if other != said[0][0]:
+            raise refuse(
+                f"{field}.buy",
+                other.way,
+                "One material is bought once for the whole bed, and another layer of it says another way.",
+                f"as {said[0][1]}: {said[0][0].way}",
+            )
+    return said[0] if said else (Bought(material=key), "fill.bought")
+
+
+def _purchase(
+    material: Fill,
+    uses: Sequence[tuple[int, Content]],
+    hand: tuple[list[str], float],
+    how: Bought,
+    field: str,
+    keep_back: int,
+    show: Printer,
+) -> Purchase:
+    bags = _bags(material, how, field, show)
+    of_layer = field.startswith("fill.layers.")
+    mixed = of_layer and any(c.share != 100.0 for _, c in uses)
+    way = how.way
+    if way == "bulk" and material.bulk is None:
+        if not mixed:
+            named = f"{field}.buy" if of_layer else f"{field}.way"
+            raise refuse(named, "bulk", f"{material.name} is not sold loose.", "bags")
+        way = "cheaper"
+    if way == "bags" and not bags:
+        if not mixed:
+            named = f"{field}.buy" if of_layer else f"{field}.way"
+            raise refuse(named, "bags", f"{material.name} is not sold in bags.", "cheaper")
+        way = "cheaper"
+    loose = sum(c.loose for _, c in uses)
+    wanted = max(0.0, loose - hand[1])
+    bulk = material.bulk
+    in_bags = _best(wanted, bags, None, keep_back) if bags else None
+    as_load = _best(wanted, (), bulk, keep_back) if bulk else None
+    if as_load is not None:
+        as_load = Offer(counts=(0,) * len(bags), steps=as_load.steps, cost=as_load.cost)
+    both = _best(wanted, bags, bulk, keep_back) if bags and bulk else in_bags or as_load
+    taken = {"cheaper": both, "bags": in_bags, "bulk": as_load}[way]
+    if material.to_hand and not bags and bulk is None:
+        taken = None
+    even = break_even(_cheapest(bags), bulk, keep_back) if bags and bulk else None
     return Purchase(
-        bag=bag,
-        bags_needed=needed,
-        kept_back=keep_back if bag else 0,
-        bag_cost=bag_cost,
-        bulk=material.bulk,
-        bulk_steps=steps,
-        bulk_cost=bulk_cost,
+        material=material,
+        uses=tuple(uses),
+        heaps=tuple(hand[0]),
+        asked=how.way,
+        loose=loose,
+        to_hand=hand[1],
+        bags=bags,
+        kept=keep_back if taken and any(taken.counts) else 0,
+        taken=taken,
+        in_bags=in_bags,
+        as_load=as_load,
         break_even=even,
-        way=way_taken,
     )
+
+
+def _bags(material: Fill, how: Bought, field: str, show: Printer) -> tuple[BagSize, ...]:
+    """The sizes of bags to choose from: all, or the one asked for."""
+    if how.bag is None:
+        return material.bags
+    if how.bag.litres <= 0:
+        raise refuse(f"{field}.bag", how.bag.text, "A bag must hold something.", "more than nothing")
+    wanted = how.bag.litres
+    found = tuple(b for b in material.bags if isclose(b.size.litres, wanted, rel_tol=1e-3))
+    if not found:
+        sold = ", ".join(show.pack(b.size.litres) for b in material.bags) or "no bags"
+        raise refuse(f"{field}.bag", how.bag.text, f"{material.name} is not sold in that bag.", sold)
+    return found
 
 
 def bags_for(litres: float, size: float) -> int:
@@ -73,6 +221,77 @@ def bags_for(litres: float, size: float) -> int:
 def bulk_price(bulk: Bulk, steps: int) -> Decimal:
     """The price of a load in whole steps, brought."""
     return bulk.price * steps + bulk.delivery if steps else Decimal(0)
+
+
+def _cheapest(bags: Sequence[BagSize]) -> BagSize:
+    """The bag that costs least by the litre."""
+    return min(bags, key=lambda b: (float(b.price) / b.size.litres, -b.size.litres))
+
+
+def _best(litres: float, bags: Sequence[BagSize], bulk: Bulk | None, keep_back: int) -> Offer:
+    """The cheapest way to bring at least so much [L]; of ways that cost the same the fewest packs, then the
+    least over. Where bags are bought, `keep_back` more of the cheapest one are bought with them.
+    """
+    if litres <= CRUMB_L:
+        return Offer(counts=(0,) * len(bags), steps=0, cost=Decimal(0))
+    most = bags_for(litres, bulk.step.litres) if bulk else 0
+    least_price = min((b.price for b in bags), default=Decimal(0))
+    reserve = least_price * keep_back
+    by_litre = min((float(b.price) / b.size.litres for b in bags), default=0.0)
+    best: tuple[Decimal, int, float, Offer] | None = None
+    for steps in range(most, -1, -1):
+        load = bulk_price(bulk, steps) if bulk else Decimal(0)
+        rest = litres - (steps * bulk.step.litres if bulk else 0.0)
+        if rest > CRUMB_L and not bags:
+            break
+        if best is not None and float(load) + by_litre * max(0.0, rest) > float(best[0]) + 1e-9:
+            continue
+        for counts in _covers(rest, bags):
+            cost = load + sum((n * b.price for n, b in zip(counts, bags, strict=True)), Decimal(0))
+            over = sum(n * b.size.litres for n, b in zip(counts, bags, strict=True)) - rest
+            if any(counts):
+                cost += reserve
+            offer = Offer(counts=counts, steps=steps, cost=cost)
+            key = (cost, offer.packs, over)
+            if best is None or key < best[:3]:
+                best = (*key, offer)
+    assert best is not None  # without bags the whole load is one
+    return _with_reserve(best[3], bags, keep_back)
+
+
+def _with_reserve(offer: Offer, bags: Sequence[BagSize], keep_back: int) -> Offer:
+    """The same with the bags that are kept back, which its cost has already."""
+    if not keep_back or not any(offer.counts):
+        return offer
+    spare = min(range(len(bags)), key=lambda n: (bags[n].price, bags[n].size.litres))
+    counts = tuple(n + (keep_back if at == spare else 0) for at, n in enumerate(offer.counts))
+    return Offer(counts=counts, steps=offer.steps, cost=offer.cost)
+
+
+def _covers(litres: float, bags: Sequence[BagSize]) -> Iterator[Counts]:
+    """Counts of bags that hold a volume, among them the cheapest: of all but the bag that costs least by
+    the litre there can only be a few, since each of them costs more than it replaces and all they can save
+    is one of those.
+    """
+    if litres <= CRUMB_L:
+        yield (0,) * len(bags)
+        return
+    first = min(
+        range(len(bags)), key=lambda n: (float(bags[n].price) / bags[n].size.litres, -bags[n].size.litres)
+    )
+    best = bags[first]
+    ratio = float(best.price) / best.size.litres
+    ranges = []
+    for n, bag in enumerate(bags):
+        if n == first:
+            ranges.append(range(1))
+            continue
+        dearer = float(bag.price) - ratio * bag.size.litres
+        few = floor(float(best.price) / dearer + 1e-9) if dearer > 1e-9 else MOST_ALIKE
+        ranges.append(range(min(few, bags_for(litres, bag.size.litres), MOST_ALIKE) + 1))
+    for counts in product(*ranges):
+        rest = litres - sum(k * b.size.litres for k, b in zip(counts, bags, strict=True))
+        yield tuple(bags_for(rest, best.size.litres) if n == first else k for n, k in enumerate(counts))
 
 
 def break_even(bag: BagSize, bulk: Bulk, keep_back: int) -> float | None:
@@ -92,38 +311,56 @@ def break_even(bag: BagSize, bulk: Bulk, keep_back: int) -> float | None:
     return bags * size
 
 
-def _chosen_bag(layer: FilledLayer) -> BagSize | None:
-    bags = layer.material.bags
-    wanted = layer.choice.bag
-    if wanted is None:
-        return bags[0] if bags else None
-    return next(b for b in bags if isclose(b.size.litres, wanted.litres, rel_tol=1e-3))
-
-
-def cost_worked(layer: FilledLayer, bought: Purchase, currency: str, show: Printer) -> Worked:
-    """What a layer costs: its bags beside its load, in words."""
+def loose_worked(bought: Purchase, show: Printer) -> Worked:
+    """What is to bring of a material [L], from all layers."""
+    words = " + ".join(loose_words(c, show) for _, c in bought.uses)
     return Worked(
-        amount=float(bought.cost), unit=currency, working=_offers(layer, bought, show), source=LIST_PRICES
+        amount=bought.loose,
+        unit="L",
+        working=f"{words} = {show.cubic(bought.loose)}, that is {show.as_loads(bought.loose)}",
+        assumptions=list(bought.heaps),
     )
 
 
-def _offers(layer: FilledLayer, bought: Purchase, show: Printer) -> str:
+def cost_worked(bought: Purchase, currency: str, show: Printer) -> Worked:
+    """What a material costs, the way taken beside the others, in words."""
+    return Worked(amount=float(bought.cost), unit=currency, working=_offers(bought, show), source=LIST_PRICES)
+
+
+def offer_words(offer: Offer, bought: Purchase, show: Printer) -> str:
+    """What is bought in one way, and for how much."""
     words = []
-    if bought.bag and bought.bag_cost is not None:
+    bulk = bought.material.bulk
+    if offer.steps and bulk:
         words.append(
-            f"bags: {layer.loose:,.0f} L ÷ {bought.bag.size.text}, rounded up = {bought.bags_needed},"
-            f" + {bought.kept_back} kept back, × {show.money(bought.bag.price)}"
-            f" = {show.money(bought.bag_cost)}"
+            f"{offer.steps} × {show.pack(bulk.step.litres)} loose × {show.money(bulk.price)} +"
+            f" {show.money(bulk.delivery)} to bring it"
         )
-    if bought.bulk and bought.bulk_cost is not None:
-        words.append(
-            f"loose: {bought.bulk_steps} × {bought.bulk.step.text} × {show.money(bought.bulk.price)} +"
-            f" {show.money(bought.bulk.delivery)} to bring it = {show.money(bought.bulk_cost)}"
-        )
-    if bought.bag and bought.bulk:
+    for count, bag in zip(offer.counts, bought.bags, strict=True):
+        if count:
+            words.append(f"{count} {_bags_of(count)} {show.pack(bag.size.litres)} × {show.money(bag.price)}")
+    return f"{' + '.join(words)} = {show.money(offer.cost)}"
+
+
+def _bags_of(count: int) -> str:
+    return "bag of" if count == 1 else "bags of"
+
+
+def _offers(bought: Purchase, show: Printer) -> str:
+    if bought.taken is None or not bought.taken.packs:
+        return "to hand: costs nothing"
+    less = f" − {show.cubic(bought.to_hand)} to hand" if bought.to_hand else ""
+    words = [f"{show.cubic(bought.loose)}{less}: {offer_words(bought.taken, bought, show)}"]
+    if bought.kept:
+        words.append(f"{bought.kept} of the bags kept back")
+    words.append(f"{show.cubic(bought.left)} left over in all")
+    for name, offer in (("in bags alone", bought.in_bags), ("as a load alone", bought.as_load)):
+        if offer is not None and offer != bought.taken and offer.packs:
+            words.append(f"{name} {show.money(offer.cost)}")
+    if bought.bags and bought.material.bulk:
         words.append(
             "bags stay cheaper at any volume"
             if bought.break_even is None
-            else f"past {bought.break_even:,.0f} L a load never costs more"
+            else f"past {show.cubic(bought.break_even)} a load never costs more than bags"
         )
-    return "; ".join(words) or "to hand: costs nothing"
+    return "; ".join(words)

@@ -1,11 +1,11 @@
-"""The sums of all layers, each spelled out layer by layer."""
+"""The sums of all layers, each spelled out."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
-from acrebox.core.fill.carried import barrows_for
-from acrebox.core.fill.layers import FilledLayer, three_ways
+from acrebox.core.fill.carried import barrows_for, wet_words
+from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fill.purchase import LIST_PRICES, Purchase
 from acrebox.core.measure.printing import Printer
 from acrebox.core.worked import COMMON_PRACTICE, Worked
@@ -27,67 +27,51 @@ class FillSums:
 def sum_up(
     layers: Sequence[FilledLayer], purchases: Sequence[Purchase], barrow: float, currency: str, show: Printer
 ) -> FillSums:
-    """Add up layers and their purchases, carried in barrows of so many litres."""
+    """Add up layers and purchases, carried in barrows of so many litres."""
+    settled = sum(x.settled for x in layers)
+    loose = sum(p.loose for p in purchases)
+    wet = sum(x.wet for x in layers)
+    loads = [(p.material.name, barrows_for(p.loose, barrow)) for p in purchases]
+    barrows = sum(count for _, count in loads)
+    cost = sum((p.cost for p in purchases), Decimal(0))
+    by_layer = " + ".join(f"{x.name} {show.cubic(x.settled)}" for x in layers)
+    by_material = " + ".join(f"{p.material.name} {show.cubic(p.loose)}" for p in purchases)
     return FillSums(
-        settled=_settled(layers, show),
-        loose=_loose(layers, show),
-        wet=_wet(layers, show),
-        barrows=_barrows(layers, barrow, show),
-        cost=_cost(layers, purchases, currency, show),
-    )
-
-
-def _settled(layers: Sequence[FilledLayer], show: Printer) -> Worked:
-    total = sum(x.settled for x in layers)
-    words = " + ".join(f"{x.material.name} {show.volume(x.settled)}" for x in layers)
-    return Worked(amount=total, unit="L", working=f"{words} = {show.volume(total)}, {three_ways(total)}")
-
-
-def _loose(layers: Sequence[FilledLayer], show: Printer) -> Worked:
-    total = sum(x.loose for x in layers)
-    words = " + ".join(f"{x.material.name} {show.volume(x.loose)}" for x in layers)
-    return Worked(
-        amount=total,
-        unit="L",
-        working=f"{words} = {show.volume(total)}, {three_ways(total)}",
-        assumptions=["settling factors of each material"],
-        source=COMMON_PRACTICE,
-    )
-
-
-def _wet(layers: Sequence[FilledLayer], show: Printer) -> Worked:
-    total = sum(x.settled * x.material.wet_kg_per_l for x in layers)
-    words = " + ".join(
-        f"{x.material.name} {show.volume(x.settled)} × {x.material.wet_kg_per_l:g} kg/L" for x in layers
-    )
-    return Worked(
-        amount=total,
-        unit="kg",
-        working=f"{words} = {show.weight(total)}",
-        assumptions=["watered through"],
-        source=COMMON_PRACTICE,
-    )
-
-
-def _barrows(layers: Sequence[FilledLayer], barrow: float, show: Printer) -> Worked:
-    loads = [(x.material.name, barrows_for(x.loose, barrow)) for x in layers]
-    total = sum(count for _, count in loads)
-    words = " + ".join(f"{name} {count}" for name, count in loads)
-    return Worked(
-        amount=total,
-        unit="loads",
-        working=f"{words} = {total} loads of {show.volume(barrow)}",
-        source="whole loads of each material",
-    )
-
-
-def _cost(
-    layers: Sequence[FilledLayer], purchases: Sequence[Purchase], currency: str, show: Printer
-) -> Worked:
-    total = sum((p.cost for p in purchases), Decimal(0))
-    words = " + ".join(
-        f"{x.material.name} {show.money(p.cost)}" for x, p in zip(layers, purchases, strict=True)
-    )
-    return Worked(
-        amount=float(total), unit=currency, working=f"{words} = {show.money(total)}", source=LIST_PRICES
+        settled=Worked(
+            amount=settled,
+            unit="L",
+            working=f"{by_layer} = {show.cubic(settled)}, that is {show.as_loads(settled)}",
+        ),
+        loose=Worked(
+            amount=loose,
+            unit="L",
+            working=f"{by_material} = {show.cubic(loose)}, that is {show.as_loads(loose)}",
+            assumptions=["settling factors of each material"],
+            source=COMMON_PRACTICE,
+        ),
+        wet=Worked(
+            amount=wet,
+            unit="kg",
+            working=f"{' + '.join(wet_words(x, show) for x in layers)} = {show.weight(wet)}",
+            assumptions=["watered through"],
+            source=COMMON_PRACTICE,
+        ),
+        barrows=Worked(
+            amount=barrows,
+            unit="loads",
+            working=(
+                f"{' + '.join(f'{name} {count}' for name, count in loads)} = {barrows} loads of"
+                f" {show.pack(barrow)}"
+            ),
+            source="whole loads of each material",
+        ),
+        cost=Worked(
+            amount=float(cost),
+            unit=currency,
+            working=(
+                f"{' + '.join(f'{p.material.name} {show.money(p.cost)}' for p in purchases)} ="
+                f" {show.money(cost)}"
+            ),
+            source=LIST_PRICES,
+        ),
     )

@@ -22,7 +22,16 @@ from acrebox.core.measure.convert import (
 )
 from acrebox.core.measure.systems import System
 
-__all__ = ["Numbers", "Printer", "System", "cents", "print_imperial", "print_metric", "round_half_up"]
+__all__ = [
+    "Dates",
+    "Numbers",
+    "Printer",
+    "System",
+    "cents",
+    "print_imperial",
+    "print_metric",
+    "round_half_up",
+]
 
 SIXTEENTHS = 16
 DRILLS = 64
@@ -35,6 +44,14 @@ class Numbers(StrEnum):
     POINT = "point"
     COMMA = "comma"
     SPACE = "space"
+
+
+class Dates(StrEnum):
+    """The order in which a date is written."""
+
+    DAY_FIRST = "day_first"
+    MONTH_FIRST = "month_first"
+    YEAR_FIRST = "year_first"
 
 
 _MARKS = {Numbers.POINT: (",", "."), Numbers.COMMA: (".", ","), Numbers.SPACE: ("\u202f", ",")}
@@ -177,12 +194,11 @@ class Printer:
         reckoned, shown = self.cubic(litres), self.volume(litres)
         return reckoned if reckoned == shown else f"{reckoned} = {shown}"
 
-    def two_ways(self, litres: float) -> str:
-        """A volume [L] in both units that soil is sold by: litres and cubic metres, or feet and yards."""
+    def as_loads(self, litres: float) -> str:
+        """A volume [L] in the unit that loads are sold by: cubic metres or cubic yards."""
         if self.metric:
-            return f"{self.number(litres)} L or {self.number(litres / LITRES_PER_M3, 2)} m³"
-        feet, yards = litres / float(LITRES_PER_FT3), litres / float(LITRES_PER_YD3)
-        return f"{self.number(feet, 1)} ft³ or {self.number(yards, 2)} yd³"
+            return f"{self.number(litres / LITRES_PER_M3, 2)} m³"
+        return f"{self.number(litres / float(LITRES_PER_YD3), 2)} yd³"
 
     def pack(self, litres: float) -> str:
         """The size of a bag or a step of a load [L], as it is sold: `40 L`, `0.5 m³`, `1.5 ft³`, `1 yd³`."""

@@ -17,6 +17,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan.head import UNDERSTOOD
 from acrebox.core.plan.rows import BARE
+from acrebox.core.stock import Catalogue
 from acrebox.core.yard import LONE, Made, Yard, book_of, settled
 
 T = TypeVar("T")
@@ -47,6 +48,11 @@ class Plan:
     def design(self) -> Design:
         """The design it was worked out from: what was asked, with what it leaves to its yard filled in."""
         return self._work.design
+
+    @property
+    def book(self) -> Catalogue:
+        """What it is bought from."""
+        return self._work.book
 
     @property
     def show(self) -> Printer:

@@ -3,24 +3,26 @@
 from decimal import Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchase
-from acrebox.core.fill.carried import barrows_worked, wet_worked
+from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchases_of
+from acrebox.core.fill.carried import barrows_for, barrows_worked, wet_worked
 from acrebox.core.fill.layers import volumes_worked
-from acrebox.core.fill.purchase import cost_worked
+from acrebox.core.fill.purchase import Offer, cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
 from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
 from acrebox.core.plan.bench_rows import Buy
-from acrebox.core.plan.fill_rows import FillLayer, FillPlan
+from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
+from acrebox.core.worked import Worked
 
 
 def fill_of(seen: Seen) -> FillPlan:
-    """All layers and their sums."""
-    sums = sum_up(seen.layers, seen.purchases, seen.design.fill.barrow.litres, seen.book.currency, seen.show)
+    """All layers, what is bought, and their sums."""
+    barrow = seen.design.fill.barrow.litres
+    sums = sum_up(seen.layers, seen.purchases, barrow, seen.book.currency, seen.show)
     settled, loose = sums.settled.amount, sums.loose.amount
     return FillPlan(
-        layers=[
-            _layer(layer, bought, seen) for layer, bought in zip(seen.layers, seen.purchases, strict=True)
-        ],
+        layers=[_layer(layer, n, seen) for n, layer in enumerate(seen.layers)],
+        mixes=[row for n, layer in enumerate(seen.layers) if layer.choice.mix for row in _mix(layer, n)],
+        purchases=[_purchase(bought, seen) for bought in seen.purchases],
         settled_l=settled,
         loose_l=loose,
         settled_ft3=litres_to_ft3(settled),
@@ -40,65 +42,154 @@ def fill_of(seen: Seen) -> FillPlan:
     )
 
 
-def _layer(layer: FilledLayer, bought: Purchase, seen: Seen) -> FillLayer:
-    material, show = layer.material, seen.show
-    barrows, wet = barrows_worked(layer, seen.design.fill.barrow.litres), wet_worked(layer, show)
+def _mix(layer: FilledLayer, number: int) -> list[MixRow]:
+    return [
+        MixRow(
+            layer=number,
+            material=c.material.key,
+            name=c.material.name,
+            share=c.share,
+            settled_l=c.settled,
+            loose_l=c.loose,
+            wet_kg=c.wet,
+        )
+        for c in layer.contents
+    ]
+
+
+def _share_of_cost(number: int, seen: Seen) -> tuple[Decimal, str]:
+    """What a layer has of the cost of its materials, by what it takes of them; in words."""
+    total, words = Decimal(0), list[str]()
+    for bought in seen.purchases:
+        mine = sum(c.loose for n, c in bought.uses if n == number)
+        if mine > 0 and bought.loose > 0:
+            part = (bought.cost * Decimal(str(mine / bought.loose))).quantize(Decimal("0.01"))
+            total += part
+            share = seen.show.number(mine / bought.loose * 100)
+            words.append(f"{share} % of {bought.material.name} {seen.show.money(bought.cost)}")
+    return total, f"{' + '.join(words)} = {seen.show.money(total)}"
+
+
+def _layer(layer: FilledLayer, number: int, seen: Seen) -> FillLayer:
+    show = seen.show
+    barrows, wet = barrows_worked(layer, seen.design.fill.barrow.litres, show), wet_worked(layer, show)
+    alone = None if layer.choice.mix else next(p for p in seen.purchases if p.material == layer.main)
+    cost, words = _share_of_cost(number, seen)
+    taken = alone.taken if alone else None
+    counts = taken.counts if taken else ()
+    sizes = [b for b, n in zip(alone.bags, counts, strict=True) if n] if alone and taken else []
+    bulk = alone.material.bulk if alone else None
+    steps = taken.steps if taken else 0
     return FillLayer(
-        material=material.key,
-        name=material.name,
-        kind=material.kind,
+        material=layer.key,
+        name=layer.name,
+        kind=layer.kind,
         base_mm=layer.base,
         depth_mm=layer.top - layer.base,
         settled_l=layer.settled,
         loose_l=layer.loose,
+        fallen_l=sum(c.settled for c in layer.fallen),
         wet_kg=wet.amount,
         barrows=int(barrows.amount),
-        bag_l=bought.bag.size.litres if bought.bag else None,
-        bag_sizes=[str(b.size.text) for b in material.bags],
-        bags=bought.bags_needed,
-        kept_back=bought.kept_back,
-        bag_cost=_money(bought.bag_cost),
-        bulk_step_l=bought.bulk.step.litres if bought.bulk else None,
-        bulk_steps=bought.bulk_steps,
-        bulk_l=bought.bulk_steps * bought.bulk.step.litres if bought.bulk else None,
-        bulk_cost=_money(bought.bulk_cost),
-        break_even_l=bought.break_even,
-        way=bought.way,
-        cost=float(bought.cost),
+        bag_l=sizes[0].size.litres if sizes else None,
+        bag_sizes=[show.pack(b.size.litres) for b in alone.material.bags] if alone else [],
+        bags=sum(counts) - (alone.kept if alone else 0),
+        kept_back=alone.kept if alone else 0,
+        bag_cost=_cost(alone.in_bags) if alone else None,
+        bulk_step_l=bulk.step.litres if bulk else None,
+        bulk_steps=steps,
+        bulk_l=steps * bulk.step.litres if bulk else None,
+        bulk_cost=_cost(alone.as_load) if alone else None,
+        break_even_l=alone.break_even if alone else None,
+        way=alone.way if alone else "mix",
+        cost=float(cost),
         working={
             **volumes_worked(layer, show),
             "wet_kg": wet,
             "barrows": barrows,
-            "cost": cost_worked(layer, bought, seen.book.currency, show),
+            "cost": Worked(amount=float(cost), unit=seen.book.currency, working=words),
         },
     )
 
 
-def _money(amount: Decimal | None) -> float | None:
-    return None if amount is None else float(amount)
+def _cost(offer: Offer | None) -> float | None:
+    return None if offer is None else float(offer.cost)
+
+
+def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
+    show, taken, bulk = seen.show, bought.taken, bought.material.bulk
+    counts = taken.counts if taken else (0,) * len(bought.bags)
+    return FillPurchase(
+        material=bought.material.key,
+        name=bought.material.name,
+        kind=bought.material.kind,
+        layers=list(dict.fromkeys(n for n, _ in bought.uses)),
+        loose_l=bought.loose,
+        to_hand_l=min(bought.to_hand, bought.loose) if bought.way != "to hand" else bought.loose,
+        way=bought.way,
+        asked=bought.asked,
+        bags=[
+            BagsBought(size_l=b.size.litres, size=show.pack(b.size.litres), count=n, each=float(b.price))
+            for b, n in zip(bought.bags, counts, strict=True)
+            if n
+        ],
+        bag_sizes=[show.pack(b.size.litres) for b in bought.material.bags],
+        kept_back=bought.kept,
+        bulk_steps=taken.steps if taken else 0,
+        bulk_step_l=bulk.step.litres if bulk else None,
+        bulk_each=float(bulk.price) if bulk else None,
+        delivery=float(bulk.delivery) if bulk else None,
+        left_over_l=bought.left,
+        bag_cost=_cost(bought.in_bags),
+        bulk_cost=_cost(bought.as_load),
+        break_even_l=bought.break_even,
+        barrows=barrows_for(bought.loose, seen.design.fill.barrow.litres),
+        cost=float(bought.cost),
+        working={
+            "loose_l": loose_worked(bought, show),
+            "cost": cost_worked(bought, seen.book.currency, show),
+        },
+    )
 
 
 def soil_lines(seen: Seen) -> list[Buy]:
-    """The soil of the buying list, each layer the way it is taken."""
+    """The soil of the buying list: of each material its bags size by size, its load, and what brings it."""
     lines = []
-    for layer, bought in zip(seen.layers, seen.purchases, strict=True):
-        if bought.way == "to hand":
+    for bought in seen.purchases:
+        taken, bulk = bought.taken, bought.material.bulk
+        if taken is None or not taken.packs:
             continue
-        bags = bought.way == "bags"
-        each = bought.bag.price if bags and bought.bag else bought.bulk.price if bought.bulk else Decimal(0)
-        size = bought.bag.size.text if bags and bought.bag else bought.bulk.step.text if bought.bulk else ""
-        lines.append(
-            Buy(
-                item=layer.material.key,
-                name=layer.material.name,
-                stage="fill",
-                count=bought.bags_needed + bought.kept_back if bags else bought.bulk_steps,
-                unit=f"bag of {size}" if bags else f"× {size} loose",
-                each=float(each),
-                cost=float(bought.cost),
-                working={"cost": cost_worked(layer, bought, seen.book.currency, seen.show)},
-            )
-        )
+        rows = [
+            (n, f"bag of {seen.show.pack(b.size.litres)}", b.price)
+            for b, n in zip(bought.bags, taken.counts, strict=True)
+        ]
+        if bulk:
+            rows.append((taken.steps, f"× {seen.show.pack(bulk.step.litres)} loose", bulk.price))
+            rows.append((1 if taken.steps and bulk.delivery else 0, "delivery", bulk.delivery))
+        for count, unit, price in rows:
+            if count:
+                cost = count * price
+                words = f"{count} × {seen.show.money(price)} = {seen.show.money(cost)}"
+                whole = cost_worked(bought, seen.book.currency, seen.show)
+                worked = Worked(
+                    amount=float(cost),
+                    unit=seen.book.currency,
+                    working=words,
+                    assumptions=[whole.working],
+                    source=whole.source,
+                )
+                lines.append(
+                    Buy(
+                        item=bought.material.key,
+                        name=bought.material.name,
+                        stage="fill",
+                        count=count,
+                        unit=unit,
+                        each=float(price),
+                        cost=float(cost),
+                        working={"cost": worked},
+                    )
+                )
     return lines
 
 
@@ -107,16 +198,16 @@ def layers_of(seen: Seen) -> list[FilledLayer]:
     return fill_cavity(seen.design.fill, seen.assembly.cavity, seen.book, seen.show)
 
 
-def purchases_of(seen: Seen) -> list[Purchase]:
-    """How each layer is bought."""
-    return [purchase(layer, seen.design.fill.keep_back) for layer in seen.layers]
+def bought_of(seen: Seen) -> list[Purchase]:
+    """How each material is bought."""
+    return purchases_of(seen.layers, seen.design.fill, seen.book, seen.show)
 
 
 LAYERS = register(
     Chapter(key="layers", stage="fill", reads=("show", "assembly", "design.fill"), work=layers_of)
 )
 PURCHASES = register(
-    Chapter(key="purchases", stage="fill", reads=("layers", "design.fill"), work=purchases_of)
+    Chapter(key="purchases", stage="fill", reads=("show", "layers", "design.fill"), work=bought_of)
 )
 FILL = register(
     Chapter(

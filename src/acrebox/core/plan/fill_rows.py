@@ -1,10 +1,12 @@
-"""The fill part of the Plan, as published: layers and their sums."""
+"""The fill part of the Plan, as published: layers, what is bought of each material, and their sums."""
 
-from acrebox.core.plan.rows import Amount, Figures
+from acrebox.core.plan.rows import Amount, Figures, Row
 
 
 class FillLayer(Figures):
-    """One material in place and as bought."""
+    """One layer in place and what is bought of its material (of a mix: of all its materials, its share of
+    their cost).
+    """
 
     material: str
     name: str
@@ -13,6 +15,7 @@ class FillLayer(Figures):
     depth_mm: Amount
     settled_l: Amount
     loose_l: Amount
+    fallen_l: Amount
     wet_kg: Amount
     barrows: int
     bag_l: Amount | None
@@ -29,10 +32,61 @@ class FillLayer(Figures):
     cost: Amount
 
 
+class MixRow(Row):
+    """One material of a layer that is a mix: of which layer (from 0), its share [%], what it is."""
+
+    layer: int
+    material: str
+    name: str
+    share: float
+    settled_l: Amount
+    loose_l: Amount
+    wet_kg: Amount
+
+
+class BagsBought(Row):
+    """Bags of one size: how many are bought, and what one costs."""
+
+    size_l: Amount
+    size: str
+    count: int
+    each: Amount
+
+
+class FillPurchase(Figures):
+    """What is bought of one material for the whole bed: to bring, to hand and left over, loose; bags of
+    each size (some of them kept back) and steps of a load; what bags alone and a load alone would cost.
+    """
+
+    material: str
+    name: str
+    kind: str
+    layers: list[int]
+    loose_l: Amount
+    to_hand_l: Amount
+    way: str
+    asked: str
+    bags: list[BagsBought]
+    bag_sizes: list[str]
+    kept_back: int
+    bulk_steps: int
+    bulk_step_l: Amount | None
+    bulk_each: Amount | None
+    delivery: Amount | None
+    left_over_l: Amount
+    bag_cost: Amount | None
+    bulk_cost: Amount | None
+    break_even_l: Amount | None
+    barrows: int
+    cost: Amount
+
+
 class FillPlan(Figures):
-    """The soil: layers bottom to top, and their sums."""
+    """The soil: layers bottom to top, the materials of mixes, what is bought, and their sums."""
 
     layers: list[FillLayer]
+    mixes: list[MixRow]
+    purchases: list[FillPurchase]
     settled_l: Amount
     loose_l: Amount
     settled_ft3: Amount

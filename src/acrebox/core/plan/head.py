@@ -6,7 +6,7 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.data import read_as
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import Numbers, Printer, System
+from acrebox.core.measure.printing import Dates, Numbers, Printer, System
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan.head_rows import Understood
 from acrebox.core.plan.rows import Row
@@ -17,13 +17,18 @@ LEAST_BARROW = {System.METRIC: Volume("5 L"), System.IMPERIAL: Volume("0.2 cu ft
 
 
 class Head(Row):
-    """Name of the bed, units it is shown in, currency, how numbers are written, construction."""
+    """Name of the bed, units it is shown in and those that it is `built` in, price list, currency, how
+    numbers and dates are written, construction.
+    """
 
     name: str
     units: System
+    built: System
+    price_list: str
     currency: str
     currency_sign: str
     numbers: Numbers
+    dates: Dates
     construction: str
 
 
@@ -41,9 +46,12 @@ def head_of(seen: Seen) -> Head:
     return Head(
         name=seen.design.name,
         units=seen.show.system,
+        built=seen.show.built,
+        price_list=seen.book.price_list,
         currency=seen.book.currency,
         currency_sign=seen.book.currency_sign,
         numbers=seen.show.numbers,
+        dates=seen.book.dates,
         construction=seen.design.construction.kind,
     )
 

@@ -23,7 +23,7 @@ def ticks_of(seen: Seen) -> list[Tickable]:
     ]
     laid: dict[str, int] = {}
     for layer in seen.layers:
-        key = layer.material.key
+        key = layer.key
         laid[key] = laid.get(key, 0) + 1
         name = key if laid[key] == 1 else f"{key}:{laid[key]}"
         found.append(Tickable(stage="fill", kind="fill", key=name))

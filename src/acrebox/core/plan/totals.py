@@ -13,7 +13,7 @@ def totals_of(seen: Seen) -> Totals:
     timber = sum((s.cost for s in seen.cuttings), Decimal(0))
     goods = sum((Decimal(str(line.cost)) for line in seen.of(GOODS)), Decimal(0))
     soil = sum((p.cost for p in seen.purchases), Decimal(0))
-    wet = sum(x.settled * x.material.wet_kg_per_l for x in seen.layers)
+    wet = sum(x.wet for x in seen.layers)
     wood = sum(seen.takeoff.weights_kg.values())
     return Totals(
         sticks=sum(len(s.bought) for s in seen.cuttings),

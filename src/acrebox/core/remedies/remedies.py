@@ -12,11 +12,12 @@ from typing import Any
 from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.assembly import UsedTimber
-from acrebox.core.data import amounts, read_as
+from acrebox.core.data import amount, read_as
 from acrebox.core.design import Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.measure.printing import System
+from acrebox.core.measure.telling import told
 from acrebox.core.plan import (
     ASSEMBLY,
     INSIDE,
@@ -29,7 +30,7 @@ from acrebox.core.plan import (
     plan_bed,
 )
 from acrebox.core.plan.starts import STARTS
-from acrebox.core.stock import Catalogue, Timber, catalogue
+from acrebox.core.stock import Timber
 from acrebox.core.strength import POST_LIMIT, Bent, StrengthCheck
 from acrebox.core.yard import LONE, Yard
 
@@ -65,24 +66,24 @@ class _Try:
     strong: bool = True
 
 
-def _amount(name: str) -> float:
-    """An amount of the data file by its name."""
-    return amounts(*FILE)[name]
+def _amount(name: str, built: System = System.METRIC) -> float:
+    """An amount of the data file by its name, a length as is round in a system."""
+    return amount(*FILE, name, built)
 
 
-def remedies(design: Design, yard: Yard = LONE) -> list[Remedy]:
+def remedies(design: Design, yard: Yard = LONE, shown: System | None = None) -> list[Remedy]:
     """What would bring right the watch-outs that have a remedy, whole cures first, then by cost; each one
     offered removes the watch-outs it answers and brings no other.
 
     Raises DesignError when the design itself cannot be planned.
     """
-    before = plan_bed(design, yard)
+    before = plan_bed(design, yard, shown=shown)
     seen = _alarms(before)
     most = _amount("dearest") * before[TOTALS].cost
     found: list[Remedy] = []
     for attempt in _promising(before, seen, yard):
         try:
-            after = plan_bed(read_design(attempt.document), yard)
+            after = plan_bed(read_design(attempt.document, yard.units), yard, shown=shown)
         except DesignError:
             continue  # it would hold, but cannot be cut or laid
         left = _alarms(after)
@@ -115,7 +116,7 @@ def _promising(before: Plan, seen: set[str], yard: Yard) -> Iterator[_Try]:
             yield attempt
             continue
         try:
-            check = open_plan(read_design(attempt.document), yard)[STRENGTH_CHECK]
+            check = open_plan(read_design(attempt.document, yard.units), yard)[STRENGTH_CHECK]
         except DesignError:
             continue
         if check.holds:
@@ -174,7 +175,7 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
             yield _Try(f"{words} a side, top and bottom", more)
     if add_ons.cap is None:
         yield _Try("A cap board along the top", capped)
-    yield from _thicker(document, plan, catalogue())
+    yield from _thicker(document, plan)
     yield from _lower(document)
 
 
@@ -216,7 +217,7 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
         wanted.update(_stepped(posts.bay / n, plan) for n in (1.5, 2, 3))
     show = plan.show
     for (field, what), apart in limits.items():
-        for limit in sorted((a for a in apart if a >= _amount("closest")), reverse=True)[:3]:
+        for limit in sorted((a for a in apart if a >= _amount("closest", show.built)), reverse=True)[:3]:
             words = f"A {what[:-1]} at least every {show.length(limit)}"
             yield _Try(words, _with(document, field, show.typed(limit)))
 
@@ -224,12 +225,12 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
 def _spans(member: Bent, plan: Plan) -> set[float]:
     """Half and a third of what it spans, and as far as it could."""
     span = member.case.span
-    step = STEP_MM[plan.show.system]
+    step = STEP_MM[plan.show.built]
     return {_stepped(length, plan) for length in (member.longest, span / 2 + step, span / 3 + step)}
 
 
 def _stepped(length: float, plan: Plan) -> float:
-    step = STEP_MM[plan.show.system]
+    step = STEP_MM[plan.show.built]
     return int(length // step) * step
 
 
@@ -242,25 +243,27 @@ def _deeper(document: Document, plan: Plan) -> Iterator[_Try]:
         return
     bare = {k: v for k, v in document["construction"].items() if k != "post_below"}
     for school, words in (
-        ("concrete", "Posts 300 mm deep in concrete"),
+        ("concrete", "Posts {300 mm|12 in} deep in concrete"),
         ("as_deep_as_tall", "Posts as deep as they stand high"),
-        ("driven", "Posts driven 600 mm deep"),
+        ("driven", "Posts driven {600 mm|24 in} deep"),
     ):
-        yield _Try(words, {**document, "construction": {**bare, "post_depth": school}})
+        deeper = {**document, "construction": {**bare, "post_depth": school}}
+        yield _Try(told(words, plan.show), deeper)
 
 
-def _thicker(document: Document, plan: Plan, book: Catalogue) -> Iterator[_Try]:
+def _thicker(document: Document, plan: Plan) -> Iterator[_Try]:
     """The next thicker stocks for what bends and for the posts, the height kept or counted in courses of the
     new one.
     """
-    check = plan[STRENGTH_CHECK]
+    book, check = plan.book, plan[STRENGTH_CHECK]
     stocks = {m.case.stock for m in check.members if not m.holds}
     stocks |= {check.posts.stock} if check.posts and not check.posts.holds else set()
     for used in plan[ASSEMBLY].timbers:
         now = book.find_timber(used.stock)
         if now is None or used.stock not in stocks or not used.field.startswith("construction."):
             continue
-        thicker = [t for t in book.timber if t.use == now.use and t.thickness.mm > now.thickness.mm + 1]
+        alike = [t for t in book.timber if t.use == now.use and t.system is now.system]
+        thicker = [t for t in alike if t.thickness.mm > now.thickness.mm + 1]
         thicker.sort(key=lambda t: (t.thickness.mm, abs(t.width.mm - now.width.mm)))
         for timber in thicker[:MOST_THICKER]:
             changed = _with(_with(document, used.field, timber.key), f"{used.field}_measured", {})

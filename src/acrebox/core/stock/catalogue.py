@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
 from acrebox.core.data import DataFileError, by_key, read_as, read_table
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.measure.convert import MM_PER_FOOT
-from acrebox.core.measure.printing import Numbers, Printer
+from acrebox.core.measure.printing import Dates, Numbers, Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, Volume
 from acrebox.core.stock.wave import Wave
@@ -197,7 +197,9 @@ class Bulk(_Item):
 
 
 class Fill(_Item):
-    """A fill material: loose litres per settled litre, wet and loose weight [kg/L], how it is sold."""
+    """A fill material: loose litres per settled litre, wet and loose weight [kg/L], the share of it that is
+    open and takes in soil, how it is sold.
+    """
 
     key: str
     source: str
@@ -207,6 +209,7 @@ class Fill(_Item):
     wet_kg_per_l: float
     loose_kg_per_l: float
     to_hand: bool = False
+    voids: float = 0.0
     bags: tuple[BagSize, ...] = ()
     bulk: Bulk | None = None
 
@@ -215,7 +218,7 @@ class Catalogue(_Item):
     """Everything the yard sells by its price list, with its currency; `tax` comes on top of its prices [%].
 
     `shown` is the system in which figures are printed, where that is not the one a bed is planned in;
-    `numbers` how they are written.
+    `numbers` and `dates` how they are written.
     """
 
     price_list: str
@@ -224,6 +227,7 @@ class Catalogue(_Item):
     tax: float = 0.0
     shown: System | None = None
     numbers: Numbers = Numbers.POINT
+    dates: Dates = Dates.DAY_FIRST
     timber: tuple[Timber, ...]
     sheet: tuple[Sheet, ...]
     species: tuple[Species, ...]

@@ -10,6 +10,7 @@ from acrebox.core.data import amounts
 from acrebox.core.design import Asking, Design, Group, asks, questions_of
 from acrebox.core.drafting import View
 from acrebox.core.errors import DesignError, Problem, refuse
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import (
     ASSEMBLY,
     CUTS,
@@ -25,7 +26,7 @@ from acrebox.core.plan import (
     Plan,
     plan_bed,
 )
-from acrebox.core.stock import Species, catalogue
+from acrebox.core.stock import Species
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 from acrebox.core.yard import LONE, Yard
 
@@ -97,7 +98,12 @@ class Weighed(BaseModel):
     currency_signs: list[str]
 
 
-def weigh(designs: Sequence[Design], rates: Rates | None = None, yard: Yard = LONE) -> Weighed:
+def weigh(
+    designs: Sequence[Design],
+    rates: Rates | None = None,
+    yard: Yard = LONE,
+    shown: System | None = None,
+) -> Weighed:
     """Put up to four designs of a yard side by side.
 
     Raises DesignError that names the variant and its field when one cannot be planned, or there are too many.
@@ -105,7 +111,7 @@ def weigh(designs: Sequence[Design], rates: Rates | None = None, yard: Yard = LO
     if not 1 <= len(designs) <= MOST_VARIANTS:
         says = "That many variants cannot be put side by side."
         raise refuse("designs", len(designs), says, f"1 to {MOST_VARIANTS}")
-    plans = [_plan(n, design, yard) for n, design in enumerate(designs)]
+    plans = [_plan(n, design, yard, shown) for n, design in enumerate(designs)]
     minutes = rates or Rates()
     return Weighed(
         names=[d.name for d in designs],
@@ -147,9 +153,9 @@ def _alarms(plan: Plan) -> list[WatchOut]:
     return [w for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None]
 
 
-def _plan(number: int, design: Design, yard: Yard) -> Plan:
+def _plan(number: int, design: Design, yard: Yard, shown: System | None) -> Plan:
     try:
-        return plan_bed(design, yard)
+        return plan_bed(design, yard, shown=shown)
     except DesignError as fault:
         raise DesignError(
             [
@@ -265,7 +271,7 @@ def _life(plans: Sequence[Plan]) -> list[Row]:
 
 
 def _shortest_lived(plan: Plan) -> Species | None:
-    book, named = catalogue(), plan.design.loads.species
+    book, named = plan.book, plan.design.loads.species
     bent = {m.stock for m in plan[STRENGTH].members if book.find_timber(m.stock)}
     stocks = bent or {c.stock for c in plan[CUTS] if book.find_timber(c.stock)}
     timbers = [t for key in stocks if (t := book.find_timber(key))]

@@ -3,7 +3,6 @@
 from acrebox.core.yard.document import (
     CURRENT_SCHEMA,
     LONE,
-    Dates,
     Made,
     Place,
     Saw,
@@ -15,12 +14,11 @@ from acrebox.core.yard.document import (
     yard_problems,
 )
 from acrebox.core.yard.groups import yard_groups
-from acrebox.core.yard.settle import book_of, left_over, settled, stick_key
+from acrebox.core.yard.settle import book_of, left_over, list_of, settled, stick_key
 
 __all__ = [
     "CURRENT_SCHEMA",
     "LONE",
-    "Dates",
     "Made",
     "Place",
     "Saw",
@@ -30,6 +28,7 @@ __all__ = [
     "book_of",
     "check_yard",
     "left_over",
+    "list_of",
     "read_yard",
     "settled",
     "stick_key",

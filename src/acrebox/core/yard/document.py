@@ -1,6 +1,5 @@
 """The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
 
-from enum import StrEnum
 from typing import Annotated, Any, ClassVar, Literal, Self
 
 from pydantic import ConfigDict, Field, ModelWrapValidatorHandler, ValidationError, model_validator
@@ -21,20 +20,12 @@ from acrebox.core.design import (
     upgraded,
 )
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import Numbers, Printer
+from acrebox.core.measure.printing import Dates, Numbers, Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, read_in
 from acrebox.core.stock import PRICE_LISTS, PriceListName, catalogue, price_list
 
 CURRENT_SCHEMA: Literal[1] = 1
-
-
-class Dates(StrEnum):
-    """The order in which a date is written."""
-
-    DAY_FIRST = "day_first"
-    MONTH_FIRST = "month_first"
-    YEAR_FIRST = "year_first"
 
 
 class Saw(SawChoice):

@@ -7,7 +7,7 @@ from typing import Any
 
 from acrebox.core.design import BenchChoice, Design, OffCut, SawChoice, in_system
 from acrebox.core.measure.convert import tenths
-from acrebox.core.measure.printing import Numbers
+from acrebox.core.measure.printing import Dates, Numbers
 from acrebox.core.measure.systems import System
 from acrebox.core.stock import Catalogue, catalogue, list_for
 from acrebox.core.yard.document import Stacked, Yard
@@ -48,13 +48,24 @@ def settled(design: Design, yard: Yard) -> Design:
 
 @lru_cache(maxsize=64)
 def _book(
-    name: str, currency: str | None, sign: str | None, tax: float, numbers: Numbers, shown: System | None
+    name: str,
+    currency: str | None,
+    sign: str | None,
+    tax: float,
+    numbers: Numbers,
+    dates: Dates,
+    shown: System | None,
 ) -> Catalogue:
     book = catalogue(name)
     currency = currency or book.currency
     usual = book.currency_sign if currency == book.currency else f"{currency} "
     update = {"currency": currency, "currency_sign": sign or usual, "tax": tax}
-    return book.model_copy(update={**update, "numbers": numbers, "shown": shown})
+    return book.model_copy(update={**update, "numbers": numbers, "dates": dates, "shown": shown})
+
+
+def list_of(yard: Yard, system: System) -> str:
+    """The price list of a yard: the one it names, else the usual one of a system and its currency."""
+    return yard.price_list or list_for(system, yard.currency)
 
 
 def book_of(yard: Yard, system: System, shown: System | None = None) -> Catalogue:
@@ -62,8 +73,8 @@ def book_of(yard: Yard, system: System, shown: System | None = None) -> Catalogu
     system and the yard's currency, with its tax; a currency without a sign of its own is written by its
     letters. Figures are `shown` in that system unless told otherwise.
     """
-    name = yard.price_list or list_for(system, yard.currency)
-    return _book(name, yard.currency, yard.currency_sign, yard.tax or 0.0, yard.numbers, shown)
+    name = list_of(yard, system)
+    return _book(name, yard.currency, yard.currency_sign, yard.tax or 0.0, yard.numbers, yard.dates, shown)
 
 
 def stick_key(row: OffCut) -> tuple[str, int]:

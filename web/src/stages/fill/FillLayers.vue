@@ -45,7 +45,7 @@ function even() {
   <section aria-labelledby="layers-title">
     <h2 id="layers-title">Layers, the top one first</h2>
     <ol class="layers">
-      <li v-for="row in topDown" :key="row.n"><FillLayerRow :n="row.n" :layer="row.layer" :placed="row.placed" :last="layers.length - 1" :tick-key="keys[row.n] ?? row.layer.material" @remove="remove(row.n)" @move="swap(row.n, $event)" /></li>
+      <li v-for="row in topDown" :key="row.n"><FillLayerRow :n="row.n" :layer="row.layer" :placed="row.placed" :last="layers.length - 1" :tick-key="keys[row.n] ?? row.layer.material ?? 'mix'" @remove="remove(row.n)" @move="swap(row.n, $event)" /></li>
     </ol>
     <FieldTrouble path="fill.layers" />
     <div class="ways no-print">

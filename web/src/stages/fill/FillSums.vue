@@ -1,28 +1,35 @@
 <script setup lang="ts">
 import { NTable } from 'naive-ui'
+import { computed } from 'vue'
+
 import { useThisBed } from '@/bed/useBed'
 import { grouped, printLength, printMoney, printWeight } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 
-/** The sums of the fill in litres, cubic feet and cubic yards, settled and to bring. */
+/** The sums of the fill in the small unit and in the one that loads are sold by, settled and to bring. */
 const { plan, units } = useThisBed()
+const metric = computed(() => units.value === 'metric')
+const small = computed(() => (metric.value ? 'litres' : 'ft³'))
+const large = computed(() => (metric.value ? 'm³' : 'yd³'))
+const first = (litres: number, feet: number) => (metric.value ? grouped(litres, 0) : grouped(feet, 1))
+const second = (litres: number, yards: number) => grouped(metric.value ? litres / 1000 : yards, 2)
 </script>
 
 <template>
   <section v-if="plan" class="sums" aria-labelledby="sums-title">
     <h2 id="sums-title">In all, to a depth of <Figure :text="printLength(plan.inside.depth_mm, units)" :worked="plan.inside.working?.depth_mm" of="Depth of soil" /></h2>
     <n-table size="small" :bordered="false">
-      <thead><tr><th></th><th class="right">litres</th><th class="right">ft³</th><th class="right">yd³</th></tr></thead>
+      <thead><tr><th></th><th class="right">{{ small }}</th><th class="right">{{ large }}</th></tr></thead>
       <tbody>
         <tr>
           <td>In place, settled</td>
-          <td class="right" data-sum="settled"><Figure :text="grouped(plan.fill.settled_l, 0)" :worked="plan.inside.working?.volume_l" of="Volume inside" /></td>
-          <td class="right figures">{{ grouped(plan.fill.settled_ft3, 1) }}</td><td class="right figures">{{ grouped(plan.fill.settled_yd3, 2) }}</td>
+          <td class="right" data-sum="settled"><Figure :text="first(plan.fill.settled_l, plan.fill.settled_ft3)" :worked="plan.inside.working?.volume_l" of="Volume inside" /></td>
+          <td class="right figures">{{ second(plan.fill.settled_l, plan.fill.settled_yd3) }}</td>
         </tr>
         <tr>
           <td>To bring, loose</td>
-          <td class="right"><Figure :text="grouped(plan.fill.loose_l, 0)" :worked="plan.fill.working?.loose_l" of="Volume to bring" /></td>
-          <td class="right figures">{{ grouped(plan.fill.loose_ft3, 1) }}</td><td class="right figures">{{ grouped(plan.fill.loose_yd3, 2) }}</td>
+          <td class="right"><Figure :text="first(plan.fill.loose_l, plan.fill.loose_ft3)" :worked="plan.fill.working?.loose_l" of="Volume to bring" /></td>
+          <td class="right figures">{{ second(plan.fill.loose_l, plan.fill.loose_yd3) }}</td>
         </tr>
       </tbody>
     </n-table>

@@ -10,9 +10,9 @@ import Question from '@/sheet/Question.vue'
 import TextButton from '@/sheet/TextButton.vue'
 
 /** Which construction; changing it keeps what still makes sense and says what was dropped. */
-const { id, draft, change, units, valueAt } = useThisBed()
+const { id, draft, change, units, built, valueAt } = useThisBed()
 const decided = computed(() => valueAt('decided') as { reason: string; over: string[] } | null | undefined)
-const offers = useOffers(() => units.value)
+const offers = useOffers(() => built.value, () => units.value)
 const picking = ref(false)
 const dropped = ref<string[]>([])
 const said = ref<string | null>(null)
@@ -45,7 +45,7 @@ async function take(next: string) {
       <TextButton @click="dropped = []">Good</TextButton>
     </div>
   </Question>
-  <ConstructionPicker v-if="picking" :units="units" :taken="kind" @take="take" />
+  <ConstructionPicker v-if="picking" :units="built" :taken="kind" @take="take" />
 </template>
 
 <style scoped>

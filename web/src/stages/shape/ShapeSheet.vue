@@ -17,11 +17,11 @@ import WillItHold from './WillItHold.vue'
 
 /** The questions of Shape in the order a builder meets them, and what came of the answers. */
 defineProps<{ stage: string }>()
-const { units, valueAt } = useThisBed()
+const { units, built, valueAt } = useThisBed()
 const { group } = useQuestions('bed')
 const outline = group('outline')
 const site = group('site')
-const offers = useOffers(() => units.value)
+const offers = useOffers(() => built.value, () => units.value)
 const questions = computed(() => offers.value.find((o) => o.kind === valueAt('construction.kind'))?.questions ?? [])
 </script>
 

@@ -26,7 +26,7 @@ const inSight = useElementVisibility(section)
 watch([open, inSight], async ([codes, seen], [before] = ['', false]) => {
   if (codes !== before) offered.value = []
   if (!codes || !seen || tried.value === codes || !draft.value) return
-  const result = await api.remedies(draft.value, { bed: id })
+  const result = await api.remedies(draft.value, { bed: id, shown: units.value })
   if (!result.ok || codes !== open.value) return
   offered.value = result.value
   tried.value = codes

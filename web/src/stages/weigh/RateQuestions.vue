@@ -3,14 +3,14 @@ import { computed, ref } from 'vue'
 
 import type { FieldProblem, Rates, Units } from '@/api/client'
 import GroupFold from '@/questions/GroupFold.vue'
-import { useQuestions } from '@/questions/useQuestions'
+import { useRates } from '@/questions/useQuestions'
 import { read, write } from '@/state/paths'
 import { provideSheet } from '@/state/sheet'
 
 /** What the hours are reckoned with. */
 const props = defineProps<{ rates: Partial<Rates>; problems: FieldProblem[] }>()
 const emit = defineEmits<{ put: [rates: Partial<Rates>] }>()
-const group = useQuestions('weigh').group('rates')
+const group = useRates()
 const problems = computed(() => props.problems)
 provideSheet({
   valueAt: (path) => read({ rates: props.rates }, path),
@@ -18,6 +18,8 @@ provideSheet({
   problems,
   problemAt: (path) => props.problems.find((p) => p.field === path),
   units: ref<Units>('metric'),
+  built: ref<Units>('metric'),
+  priceList: ref(undefined),
   understood: () => undefined,
   watchOuts: () => [],
   sides: ref<string[]>([]),

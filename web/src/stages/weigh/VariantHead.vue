@@ -12,10 +12,10 @@ import { read, write } from '@/state/paths'
 import { provideSheet } from '@/state/sheet'
 
 /** What makes one variant different: its construction, its height, its main stock. The first is the bed as it is. */
-const props = defineProps<{ design: Design; units: Units; n: number; problems: FieldProblem[] }>()
+const props = defineProps<{ design: Design; units: Units; built: Units; priceList?: string; n: number; problems: FieldProblem[] }>()
 const emit = defineEmits<{ put: [design: Design]; remove: [] }>()
 const said = ref('')
-const offers = useOffers(() => props.design.units ?? props.units)
+const offers = useOffers(() => props.design.units ?? props.built, () => props.units)
 const kind = computed(() => props.design.construction.kind)
 const main = computed(() => mainStock(offers.value.find((o) => o.kind === kind.value)))
 const byCourses = computed(() => props.design.courses !== null && props.design.courses !== undefined)
@@ -28,6 +28,8 @@ provideSheet({
   problems: mine,
   problemAt: (path) => mine.value.find((p) => p.field === path),
   units: computed(() => props.units),
+  built: computed(() => props.built),
+  priceList: computed(() => props.priceList),
   understood: () => undefined,
   watchOuts: () => [],
   sides: computed(() => []),

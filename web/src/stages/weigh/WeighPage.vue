@@ -75,7 +75,7 @@ async function keep() {
     <div class="scroll" tabindex="0" aria-label="The comparison">
       <n-table size="small" :bordered="false">
         <thead>
-          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :n="n" :problems="problems" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
+          <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :built="bed.built.value" :price-list="bed.priceList.value" :n="n" :problems="problems" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
         </thead>
         <tbody v-if="weighed">
           <tr class="pictures"><td></td><td v-for="(view, n) in pictures" :key="n"><PlainDrawing v-if="view" :view="view" :scale="150 / frameAt(view, 1).right" :name="`weigh-${n}`" /></td></tr>

@@ -1,6 +1,7 @@
 import { ref, shallowRef, watch } from 'vue'
 
 import { api, type Design, type FieldProblem, type Rates, type Weighed } from '@/api/client'
+import { useShown } from '@/state/useShown'
 
 const key = (id: string) => `acre-box.variants.${id}`
 export const MOST = 4
@@ -12,6 +13,7 @@ export function useVariants(id: string) {
   const rates = ref<Partial<Rates>>({})
   const weighed = shallowRef<Weighed | null>(null)
   const problems = ref<FieldProblem[]>([])
+  const shown = useShown()
   let timer: number | undefined
   let asked = 0
 
@@ -28,7 +30,7 @@ export function useVariants(id: string) {
 
   async function weigh() {
     const mine = (asked += 1)
-    const result = await api.weighUp(variants.value, { bed: id }, rates.value)
+    const result = await api.weighUp(variants.value, { bed: id, shown: shown.value }, rates.value)
     // An older answer that comes late must not cover a newer one.
     if (mine !== asked) return
     problems.value = result.ok ? [] : (result.problem.problems ?? [])
