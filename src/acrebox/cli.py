@@ -9,8 +9,7 @@ from typing import Any
 
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_document, plan_model
-from acrebox.core.plan.yard import plan_yard
+from acrebox.core.fits.whole import whole_document, whole_model, whole_yard
 from acrebox.core.yard import LONE, Yard, check_yard, read_yard
 
 PLAN_SAYS = (
@@ -48,9 +47,9 @@ class _UnreadableError(Exception):
 
 def _answer(given: argparse.Namespace) -> Any:
     if given.command == "yard":
-        return plan_yard(_read(given.yard), given.effort)
+        return whole_yard(_read(given.yard), given.effort)
     yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
-    return plan_document(_read(given.design), given.effort, yard)
+    return whole_document(_read(given.design), given.effort, yard)
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -101,4 +100,4 @@ def schema_of(document: str) -> dict[str, object]:
         return Yard.model_json_schema(mode="validation")
     if document == "design":
         return Design.model_json_schema(mode="validation")
-    return plan_model().model_json_schema(mode="serialization")
+    return whole_model().model_json_schema(mode="serialization")

@@ -18,7 +18,7 @@ def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
     saved(page)
     page.get_by_label("Name of the bed").fill("Salad by the gate")
     page.get_by_label("Length, outside").fill("7ft 10-1/2")
-    expect(page.locator("#echo-length")).to_contain_text("7′ 10½″ · 2400.3 mm")
+    expect(page.locator("#echo-length")).to_contain_text("7′ 10½″")
     page.get_by_label("Width, outside").fill("3' 6\"")
     saved(page)
     bed = bed_id_of(page)
@@ -35,7 +35,7 @@ def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
         row = page.locator(f"[data-cut={cut['label']}]")
         expect(row.locator("td").nth(1)).to_have_text(str(cut["count"]))
     page.get_by_role("link", name="Fill").click()
-    expect(page.locator("[data-sum=settled]")).to_have_text(f"{plan['fill']['settled_l']:,.0f}")
+    expect(page.locator("[data-sum=settled]")).to_have_text(f"{plan['fill']['settled_ft3']:,.1f}")
 
 
 def test_an_edit_shows_what_it_changed_on_the_tape(page: Page, site: str) -> None:
@@ -230,7 +230,7 @@ def test_fill_by_depth_and_by_share_in_bags_or_a_load(page: Page, site: str) -> 
     layers = design_of(site, bed)["fill"]["layers"]
     assert layers[0]["depth"] == "3 in"
     assert sum(layer.get("share") or 0 for layer in layers) == 100
-    page.get_by_label("Layer 2 is bought").select_option("bulk")
+    page.get_by_label("How Garden compost is bought").select_option("bulk")
     saved(page)
     expect(page.locator("[data-buy=compost]").first).to_contain_text("loose")
     page.get_by_label("Layer 1 is in").check()

@@ -9,6 +9,8 @@ from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 from work import bed_id_of, design_of, saved, yard_of
 
+from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.telling import told as told_in
 from acrebox.core.stock import catalogue
 from six_beds import SIX, Bed
 
@@ -69,6 +71,11 @@ def build(page: Page, site: str, asked: dict[str, Any]) -> str:
     return bed_id_of(page)
 
 
+def told_name(item: str) -> str:
+    """What a good is called on a metric sheet."""
+    return told_in(catalogue("metric-eur").find_good(item).name, Printer(System.METRIC))
+
+
 def printed(page: Page, site: str, bed: str, stage: str) -> str:
     """The words of a stage's sheets as they come out of the printer, its figures apart by one space."""
     page.goto(f"{site}/bed/{bed}/{stage}")
@@ -94,12 +101,12 @@ def test_a_builder_reads_the_sheets_of_a_bed_built_from_nothing(page: Page, site
         if notches:
             assert bench.count("notch at") >= notches
     for joint, _, count, screw, bite in bed.fixings:
-        name = next(s.name for s in catalogue().screw if s.key == screw)
+        name = next(s.name for s in catalogue("metric-eur").screw if s.key == screw)
         depth = "35" if bite is None else f"{bite:g}"
         told = rf"{joint} {count} {re.escape(name)}.* {depth} mm"
         assert re.search(told, shape), told
     for item, count in bed.goods.items():
-        told = rf"{count} {re.escape(catalogue().find_good(item).name)}"
+        told = rf"{count} {re.escape(told_name(item))}"
         assert re.search(told, bench), told
     for label in {cut.split()[0] for cut in re.findall(r"[A-Z] [a-z ]+ \d+ \d+ mm", bench)}:
         assert re.search(rf"{label}1 ", bench), f"{label} is cut from no stick"

@@ -10,7 +10,7 @@ import jsonschema
 import pytest
 
 from acrebox.cli import main
-from acrebox.core.plan import plan_document
+from acrebox.core.fits.whole import whole_document
 from acrebox.demo import demo_beds
 from sample import NORTH_BED, document
 
@@ -21,7 +21,7 @@ def test_the_plan_is_printed_as_json(tmp_path: Path, capsys: pytest.CaptureFixtu
     file = tmp_path / "bed.json"
     file.write_text(json.dumps(NORTH_BED))
     assert main(["plan", str(file)]) == 0
-    assert json.loads(capsys.readouterr().out) == plan_document(NORTH_BED)
+    assert json.loads(capsys.readouterr().out) == whole_document(NORTH_BED)
 
 
 def test_a_design_may_come_from_standard_input(
@@ -58,4 +58,4 @@ def test_the_published_schemas_hold_for_the_demo_yard(which: str) -> None:
     jsonschema.Draft202012Validator.check_schema(schema)
     for bed in demo_beds():
         document_ = bed.document()
-        jsonschema.validate(document_ if which == "design" else plan_document(document_), schema)
+        jsonschema.validate(document_ if which == "design" else whole_document(document_), schema)

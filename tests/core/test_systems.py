@@ -20,9 +20,7 @@ from acrebox.core.plan.starts import STARTS
 from acrebox.core.yard.groups import yard_groups
 from strategies import full_design
 
-METRIC = (
-    r"mm|cm|m|m²|m³|L|kg|kg/L|kPa|MPa|kN|N|N/m|N·m|kN/m³|cm³|cm⁴|litres?|metres?|millimetres?"
-)
+METRIC = r"mm|cm|m|m²|m³|L|kg|kg/L|kPa|MPa|kN|N|N/m|N·m|kN/m³|cm³|cm⁴|litres?|metres?|millimetres?"
 IN = r"in\.?(?! (?:the|all|a|place|it|concrete|what|which|that))"
 IMPERIAL = rf"″|′|{IN}|ft|yd|lb|psf|psi|pcf|plf|ft²|ft³|yd³|in³|in⁴|lb·ft|lb/ft³|inch(?:es)?|feet|foot"
 MIXED = {
@@ -81,7 +79,7 @@ def test_what_a_newcomer_begins_with_mixes_no_units_in_any_outline_or_with_any_a
             other = plan_bed(read_design(document))
         except DesignError as fault:
             told = [f"{p.message} {p.allowed}" for p in fault.problems]
-            assert [text for text in told if MIXED[system].search(text)] == []  # noqa: PT017
+            assert [text for text in told if MIXED[system].search(text)] == []
             continue
         tried += 1
         assert mixed(words_of(other), system) == []

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
 
-from acrebox.api.context import AllStores, yard_for
+from acrebox.api.context import AllStores, InItsUnits, yard_for
 from acrebox.api.figures import listed
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, BedsOfYard, TickIn
@@ -15,7 +15,7 @@ from acrebox.core.plan import plan_bed
 from acrebox.core.stages import tick_kinds
 from acrebox.store import Bed
 
-router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES)
+router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES, dependencies=[InItsUnits])
 
 Key = Annotated[str, Path(min_length=1, max_length=120, pattern=r"^[^\x00-\x1f]+$")]
 

@@ -5,10 +5,13 @@ from typing import Annotated
 from uuid import UUID
 
 from fastapi import Depends, Query, Request
+from fastapi.concurrency import run_in_threadpool
 
 from acrebox.api.figures import made_of
+from acrebox.core.design import read_in_yard_of
+from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
-from acrebox.store import BedStore, YardStore
+from acrebox.store import BedStore, NotFoundError, YardStore
 
 
 @dataclass(frozen=True)
@@ -65,3 +68,26 @@ class Asked:
 
 
 Context = Annotated[Asked, Depends()]
+
+
+async def in_units_of_the_yard(request: Request) -> None:
+    """Numbers that a bed has without a unit are read in the units of its yard: of the bed or the yard that
+    the address names. It runs before the bed itself is read.
+    """
+    named = {**request.query_params, **request.path_params}
+    bed, yard = named.get("bed_id") or named.get("bed"), named.get("yard")
+    if bed or yard:
+        read_in_yard_of(await run_in_threadpool(_units_of, stores(request), bed, yard))
+
+
+def _units_of(kept: Stores, bed: str | None, yard: str | None) -> System | None:
+    """The units of a yard, or of that of a bed; none where there is no such one, which is told elsewhere."""
+    try:
+        if bed:
+            return kept.beds.around(UUID(str(bed))).yard.units
+        return kept.yards.get(UUID(str(yard))).yard.units if yard else None
+    except (ValueError, NotFoundError):
+        return None
+
+
+InItsUnits = Depends(in_units_of_the_yard)

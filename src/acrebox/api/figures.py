@@ -107,8 +107,7 @@ def _as_kept(bed: Bed) -> Listed:
 def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Listed:
     name = str(bed.document.get("name", ""))
     try:
-        ours = yard.model_copy(update={"pile": pile, "made": made_of(name, bed.sawn)})
-        plan = plan_bed(bed.design, ours, shown=yard.units)
+        plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": made_of(name, bed.sawn)}))
     except DesignError as fault:
         return Listed(bed=bed, problems=fault.problems)
     except AcreBoxError as fault:

@@ -7,18 +7,19 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel
 
-from acrebox.api.context import Context
+from acrebox.api.context import Context, InItsUnits
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design, Group, bed_groups
+from acrebox.core.fits import Fit, fits
 from acrebox.core.measure.printing import Printer, System
 from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, PriceListName, catalogue, list_for
-from acrebox.core.weighing import Weighed, rate_questions, weigh
+from acrebox.core.weighing import Weighed, alternatives, rate_questions, weigh
 from acrebox.core.yard import yard_groups
 
 Effort = Annotated[
@@ -35,7 +36,7 @@ Light = Annotated[
 
 Shown = Annotated[
     System | None,
-    Query(description="the system of units in which figures are printed; the yard's unless told"),
+    Query(description="the system of units in which figures are printed; that of the bed unless told"),
 ]
 
 Have = Annotated[
@@ -93,14 +94,22 @@ def _questions(units: System = System.METRIC, shown: System | None = None) -> Qu
 
 def _find_remedies(design: Design, asked: Context, shown: Shown = None) -> list[Remedy]:
     """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
-    yard = asked.yard_of(design.name)
-    return remedies(design, yard, shown or yard.units)
+    return remedies(design, asked.yard_of(design.name), shown)
+
+
+def _find_fits(design: Design, asked: Context, shown: Shown = None) -> list[Fit]:
+    """Small changes of a size that save something, the best first; each was planned. Stores nothing."""
+    return fits(design, asked.yard_of(design.name), shown)
+
+
+def _find_alternatives(design: Design, asked: Context) -> list[Design]:
+    """Two sound beds of the same size built otherwise, to weigh this one up against. Stores nothing."""
+    return alternatives(design, asked.yard_of(design.name))
 
 
 def _weigh_up(asked: WeighIn, where: Context, shown: Shown = None) -> Weighed:
     """Up to four variants side by side; stores nothing."""
-    yard = where.yard_of("")
-    return weigh(asked.designs, asked.rates, yard, shown or yard.units)
+    return weigh(asked.designs, asked.rates, where.yard_of(""), shown)
 
 
 def _stock(units: System = System.METRIC, price_list: PriceListName | None = None) -> Catalogue:
@@ -130,8 +139,7 @@ def _plan(
     keys = [c.key for c in published() if not (light and c.heavy)]
     if chapters is not None:
         keys = [key.strip() for key in chapters.split(",") if key.strip()]
-    yard = asked.yard_of(design.name)
-    plan = open_plan(design, yard, effort, shown=shown or yard.units)
+    plan = open_plan(design, asked.yard_of(design.name), effort, shown=shown)
     had = dict(pair.split(":", 1) for pair in (have or "").split(",") if ":" in pair)
     text = plan.json(keys) if have is None and workings else plan.changed(keys, had, workings=workings)
     return Response(text, media_type="application/json")
@@ -139,13 +147,17 @@ def _plan(
 
 def router() -> APIRouter:
     """The routes, with every chapter, stage and construction that is registered by now."""
-    made = APIRouter(prefix="/api", tags=["planning"], responses={422: RESPONSES[422]})
+    made = APIRouter(
+        prefix="/api", tags=["planning"], responses={422: RESPONSES[422]}, dependencies=[InItsUnits]
+    )
     model: type[BaseModel] = plan_model(whole=False)
     made.add_api_route("/plan", _plan, methods=["POST"], response_model=model, name="plan")
     made.add_api_route("/stages", _stages, methods=["GET"], name="stages")
     made.add_api_route("/constructions", _constructions, methods=["GET"], name="constructions")
     made.add_api_route("/change-construction", _change, methods=["POST"], name="change")
     made.add_api_route("/remedies", _find_remedies, methods=["POST"], name="remedies")
+    made.add_api_route("/fits", _find_fits, methods=["POST"], name="fits")
+    made.add_api_route("/alternatives", _find_alternatives, methods=["POST"], name="alternatives")
     made.add_api_route("/weigh-up", _weigh_up, methods=["POST"], name="weigh_up")
     made.add_api_route("/stock", _stock, methods=["GET"], name="stock")
     made.add_api_route("/questions", _questions, methods=["GET"], name="questions")

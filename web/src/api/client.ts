@@ -30,6 +30,7 @@ export type Stage = Shapes['OpenStage']
 export type Solids = Shapes['Solids']
 export type Curve = Shapes['BowCurve']
 export type Remedy = Shapes['Remedy']
+export type Fit = Shapes['Fit']
 export type Weighed = Shapes['Weighed']
 export type Rates = Shapes['Rates']
 export type Fixing = Shapes['Fixing']
@@ -76,6 +77,8 @@ export const api = {
   constructions: (units: Units, shown: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units, shown } } })),
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
   remedies: (design: Design, where: Where) => answer<Remedy[]>(http.POST('/api/remedies', { params: { query: where }, body: design as never })),
+  fits: (design: Design, where: Where) => answer<Fit[]>(http.POST('/api/fits', { params: { query: where }, body: design as never })),
+  alternatives: (design: Design, where: Where) => answer<Design[]>(http.POST('/api/alternatives', { params: { query: where }, body: design as never })),
   weighUp: (designs: Design[], where: Where, rates?: Partial<Rates>) => answer<Weighed>(http.POST('/api/weigh-up', { params: { query: where }, body: { designs, ...(rates ? { rates } : {}) } as never })),
   plan: (design: Design, { bed, chapters, have, effort = 1, workings = false, shown, signal }: Asking) =>
     answer<Plan & { marks: Record<string, string> }>(

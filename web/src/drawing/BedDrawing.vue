@@ -6,8 +6,9 @@ import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from './ViewDrawing.vue'
 
-/** The bed itself, always there: plan and section, its sides one by one with the corner, or the solid. */
-defineProps<{ bows?: boolean }>()
+/** The bed itself, always there: plan and section, its sides one by one with the corner, or the solid; before them
+    what a stage shows large of its `own`. */
+const props = defineProps<{ bows?: boolean; own?: string }>()
 const SolidView = defineAsyncComponent(() => import('@/solid/SolidView.vue'))
 const { alsoShow, plan, pointed, units } = useThisBed()
 const VIEWS = [
@@ -15,7 +16,9 @@ const VIEWS = [
   { key: 'sides', name: 'Sides and corner' },
   { key: 'solid', name: 'Solid' },
 ] as const
-const shown = ref<(typeof VIEWS)[number]['key']>('across')
+const views = computed(() => [...(props.own ? [{ key: 'own' as const, name: props.own }] : []), ...VIEWS])
+const shown = ref<(typeof VIEWS)[number]['key'] | 'own'>(props.own ? 'own' : 'across')
+watch(() => props.own, (own) => (shown.value = own ? 'own' : shown.value === 'own' ? 'across' : shown.value))
 /** The sides are drawn once they are looked at. */
 watch(shown, (view) => void alsoShow('sides', view === 'sides'))
 onUnmounted(() => void alsoShow('sides', false))
@@ -33,11 +36,12 @@ const half = computed(() => Math.min(room.value.width, 340))
 <template>
   <div class="board">
     <div class="views no-print" role="group" aria-label="Views">
-      <n-button v-for="v in VIEWS" :key="v.key" text class="to" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</n-button>
+      <n-button v-for="v in views" :key="v.key" text class="to" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</n-button>
     </div>
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
-      <template v-if="plan?.across && shown === 'across'">
+      <slot v-if="shown === 'own'" name="own" />
+      <template v-else-if="plan?.across && shown === 'across'">
         <ViewDrawing name="plan" :view="plan.across.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
         <ViewDrawing name="section" :view="plan.across.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
       </template>
@@ -55,12 +59,13 @@ const half = computed(() => Math.min(room.value.width, 340))
 <style scoped>
 .board { height: 100%; display: flex; flex-direction: column; }
 .missing { font-size: 14px; padding: 4px 8px; background: var(--chalk-wash); }
-.views { display: flex; gap: 4px; }
+.views { display: flex; flex-wrap: wrap; gap: 4px; }
 .views .to { border-bottom: 2px solid transparent; border-radius: 0; padding: 4px 8px; font-size: 14px; }
 .views .to[aria-pressed='true'] { font-weight: 700; border-bottom-color: var(--chalk); }
 .paper { flex: 1; min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
 .paper.solid { display: block; }
 .paper.sides { justify-content: flex-start; overflow: auto; gap: 12px; }
+.paper.own { display: block; overflow: auto; padding: 4px 12px 12px 4px; }
 .corners { display: flex; flex-wrap: wrap; }
 @media print { .board { height: auto; display: block; } .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
 </style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Curve, Units, View } from '@/api/client'
-import { printLength, typeset } from '@/measure/print'
+import { printBow, printLength, typeset } from '@/measure/print'
 import AlignedDimension from './AlignedDimension.vue'
 import DimensionChain from './DimensionChain.vue'
 import Hatches from './Hatches.vue'
@@ -10,8 +10,9 @@ import ScaleBar from './ScaleBar.vue'
 import { hatchOf, svgPath, svgPoints } from './hatch'
 import { chains, figureRows, fit, type Frame } from './scale'
 
-/** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. */
-const props = defineProps<{ view: View; name: string; units: Units; width: number; most: number; pointed: string | null; curves?: Curve[] }>()
+/** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. A `bare` one has
+    neither scale nor title. */
+const props = defineProps<{ view: View; name: string; units: Units; width: number; most: number; pointed: string | null; curves?: Curve[]; bare?: boolean }>()
 const emit = defineEmits<{ point: [label: string | null] }>()
 
 const laid = computed(() => fit(props.view, props.width, props.most, props.curves?.flatMap((c) => c.points)))
@@ -54,12 +55,12 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
         v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
       ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></path>
-      <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ c.bow_mm.toFixed(1) }} mm, drawn ten times as far</title></polyline>
+      <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ printBow(c.bow_mm, units) }}, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" :row="rows[n] ?? 0" />
       <AlignedDimension v-for="d in view.dimensions.filter((one) => one.side === 'aligned')" :key="d.name" :of="d" :frame="frame" :units="units" />
-      <ScaleBar :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
-      <text class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}{{ curves?.length ? ', bow × 10' : '' }}</text>
+      <ScaleBar v-if="!bare" :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
+      <text v-if="!bare" class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}{{ curves?.length ? ', bow × 10' : '' }}</text>
     </svg>
   </figure>
 </template>

@@ -81,6 +81,17 @@ export function printWeight(kg: number, units: Units): string {
   return units === 'metric' ? `${grouped(kg, 0)} kg` : `${grouped(kg / KG_PER_POUND, 0)} lb`
 }
 
+const POUND_FORCE = 4.4482216152605
+const FOOT = 304.8
+
+/** A push on an area [kPa], a force [N], a moment [N·m], an area [m²] in a system. */
+export const printPressure = (kpa: number, units: Units) => (units === 'metric' ? `${grouped(kpa, 2)} kPa` : `${grouped((kpa * (FOOT / 1000) ** 2 * 1000) / POUND_FORCE, 1)} psf`)
+export const printForce = (n: number, units: Units) => (units === 'metric' ? `${grouped(n, 0)} N` : `${grouped(n / POUND_FORCE, 0)} lb`)
+export const printMoment = (nm: number, units: Units) => (units === 'metric' ? `${grouped(nm, 1)} N·m` : `${grouped((nm * 1000) / POUND_FORCE / FOOT, 1)} lb·ft`)
+export const printArea = (m2: number, units: Units) => (units === 'metric' ? `${grouped(m2, 2)} m²` : `${grouped((m2 * 1e6) / FOOT ** 2, 1)} ft²`)
+/** How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch. */
+export const printBow = (mm: number, units: Units) => (units === 'metric' ? `${grouped(mm, 1)} mm` : `${grouped(mm / MM_PER_INCH, 2)} in`)
+
 /** Money with its sign, to the cent. */
 export function printMoney(amount: number, sign: string): string {
   return `${sign}${grouped(amount, 2)}`

@@ -23,6 +23,7 @@ import NothingHere from './NothingHere.vue'
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
 const props = defineProps<{ id: string; stage: string }>()
 const FindBox = defineAsyncComponent(() => import('./FindBox.vue'))
+const SticksAsCut = defineAsyncComponent(() => import('@/stages/bench/SticksAsCut.vue'))
 const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
@@ -34,6 +35,9 @@ const open = ref(false)
 /** On a phone the drawing is folded away, and drawn once it is unfolded. */
 const wide = ref(false)
 const drawn = computed(() => wide.value || open.value)
+/** At the Bench the sticks have the large side, on a phone too. */
+const atBench = computed(() => props.stage === 'bench')
+watch(atBench, (now) => (open.value = now), { immediate: true })
 const room = effectScope()
 onMounted(() => inTurn(() => room.run(() => {
   const matches = useMediaQuery('(min-width: 561px), print')
@@ -88,9 +92,9 @@ useShortcuts(shortcuts)
       <p>Acre Box, {{ today }}</p>
     </div>
     <div class="spread">
-      <section class="drawing" :class="{ open }" aria-label="Drawing of the bed">
-        <n-button block class="fold no-print" :aria-expanded="open" @click="open = !open">{{ open ? 'Fold the drawing away' : 'Show the drawing' }}</n-button>
-        <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" /></Later></div>
+      <section class="drawing" :class="{ open, own: atBench }" aria-label="Drawing of the bed">
+        <n-button block class="fold no-print" :aria-expanded="open" @click="open = !open">{{ atBench ? (open ? 'Fold the sticks away' : 'Show the sticks') : open ? 'Fold the drawing away' : 'Show the drawing' }}</n-button>
+        <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" :own="atBench ? 'Sticks as cut' : undefined"><template #own><SticksAsCut v-if="plan?.cutting" /></template></BedDrawing></Later></div>
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
@@ -129,6 +133,7 @@ useShortcuts(shortcuts)
   .fold { display: inline-flex; }
   .ground { display: none; }
   .drawing.open .ground { display: block; height: 460px; }
+  .drawing.own.open .ground { height: auto; }
 }
 @media print {
   .page, .spread { display: block; height: auto; }

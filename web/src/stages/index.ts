@@ -16,7 +16,7 @@ export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'acros
 
 const SHEETS: Record<string, Sheet> = {
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
-  bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made'] },
+  bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
 

@@ -2,7 +2,7 @@
 import { onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { Design, Offer, Units } from '@/api/client'
+import { api, type Design, type Offer, type Units } from '@/api/client'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
 import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 
@@ -10,15 +10,18 @@ import ConstructionPicker from '@/sheet/ConstructionPicker.vue'
 const props = defineProps<{ yard: string; units: Units }>()
 const { beds, trouble, load, make } = useBedsOfYard()
 const router = useRouter()
+const ofYard = api.yard(props.yard)
 onMounted(() => load(props.yard))
 
 function freeName() {
   const taken = beds.value.map((b) => b.name)
   return ['New bed', ...taken.map((_, n) => `New bed ${n + 2}`)].find((n) => !taken.includes(n)) ?? 'New bed'
 }
-/** It says in which units it is planned, so that another choice of its yard changes no size of it. */
+/** What the yard says anyway is left to it. */
 async function start(_: string, offer: Offer) {
   const design: Design = { ...(offer.design as Design), name: freeName() }
+  const there = await ofYard
+  if (there.ok && there.value.yard.units === props.units) delete design.units
   const made = await make(design, props.yard)
   if (made) void router.push({ name: 'bed', params: { id: made.id, stage: 'shape' } })
 }

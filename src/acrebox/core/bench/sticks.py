@@ -60,7 +60,7 @@ def _cut_stock(
         demand[group.length] += group.count
     lengths = tuple(sorted(demand, reverse=True))
     kept = [s for s in had if usable(s, bench) > 0]
-    strips = min(_strips(group.piece, bench.kerf.mm) for group in groups)
+    strips = min(strips_of(group.piece, bench) for group in groups)
     # A sheet in strips is so many sticks at a share of its price: all prices are taken by the whole sheet.
     kinds = tuple(
         StickKind(usable(s, bench), int(s.price * CENTS), None if s.limit is None else s.limit * strips)
@@ -92,10 +92,27 @@ def _cut_stock(
     )
 
 
-def _strips(piece: StickPiece, kerf: float) -> int:
+def cost_of(demand: Counter[int], had: Sequence[Supply], bench: BenchChoice) -> Decimal | None:
+    """What the sticks cost that so many pieces of each length [0.1 mm] are cut from, as far as a first
+    search finds; None where they cannot be cut.
+    """
+    lengths = tuple(sorted(demand, reverse=True))
+    kept = [s for s in had if usable(s, bench) > 0]
+    if not kept or lengths[0] > max(usable(s, bench) for s in kept):
+        return None
+    kinds = tuple(StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in kept)
+    counts = tuple(demand[n] for n in lengths)
+    plan = cut_best(CuttingProblem(lengths, counts, tenths(bench.kerf.mm), kinds), 1.0)
+    if isinstance(plan, NoCutting):
+        return None
+    return sum((kept[s.kind].price for s in plan.sticks), Decimal(0))
+
+
+def strips_of(piece: StickPiece, bench: BenchChoice) -> int:
     """How many pieces of its width a sheet gives side by side, with a cut so wide [mm] between them."""
     if not isinstance(piece, SheetPiece) or piece.ripped is None:
         return 1
+    kerf = bench.kerf.mm
     return max(1, floor((piece.stock_width + kerf) / (piece.ripped + kerf) + 1e-9))
 
 

@@ -18,7 +18,14 @@ from acrebox.core.design.construction import (
     constructions,
     heads_asked,
 )
-from acrebox.core.design.document import Accepted, Design, in_yard_of, problem_of, read_design
+from acrebox.core.design.document import (
+    Accepted,
+    Design,
+    in_yard_of,
+    problem_of,
+    read_design,
+    read_in_yard_of,
+)
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads, SoilWeight
@@ -100,6 +107,7 @@ __all__ = [
     "problem_of",
     "questions_of",
     "read_design",
+    "read_in_yard_of",
     "rows_of",
     "upgraded",
     "usual_of",

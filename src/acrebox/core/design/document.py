@@ -126,6 +126,11 @@ def in_yard_of(units: System | None) -> Iterator[None]:
         _YARDS.reset(token)
 
 
+def read_in_yard_of(units: System | None) -> None:
+    """From here on, in this thread of work, a bed that says no units is read in those of its yard."""
+    _YARDS.set(units)
+
+
 def _system_of(data: Any) -> System:
     """The system in which a document is to be read, as far as it can be told before it is read."""
     if not isinstance(data, dict):

@@ -282,6 +282,14 @@ class Printer:
         """How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch."""
         return self._of("bow", mm)
 
+    def exact(self, mm: float) -> str:
+        """A length [mm] to the tenth of a millimetre where it is no whole one, or to the sixteenth of an
+        inch.
+        """
+        if not self.metric or abs(mm - round(mm)) < 0.05:
+            return self.length(mm)
+        return f"{mm:.1f} mm".replace(".", _MARKS[self.numbers][1])
+
     def money(self, amount: Decimal) -> str:
         """Money to the cent, with the sign of the yard's currency."""
         return f"{self.currency_sign}{self.number(cents(amount), 2)}"

@@ -33,6 +33,4 @@ def _walk(path: str, value: Any) -> Iterator[tuple[str, Understood]]:
 
 def _echo(value: Written, show: Printer) -> str:
     """To the tenth of a millimetre, so that an echo never hides what was typed."""
-    if isinstance(value, Length) and show.metric and abs(value.mm - round(value.mm)) >= 0.05:
-        return show.bow(value.mm)
-    return value.printed(show)
+    return show.exact(value.mm) if isinstance(value, Length) else value.printed(show)

@@ -1,6 +1,6 @@
 """All beds of a yard, planned in their order: a stick of the pile is promised once."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 from acrebox.core.errors import DesignError, Problem
@@ -37,9 +37,9 @@ def plan_yard(data: Any, effort: float = 1.0) -> dict[str, Any]:
     """
     yard = check_yard(read_yard(data))
     plans = list(plan_beds(yard, effort))
-    return {
-        "schema": SCHEMA,
-        "name": yard.name,
-        "beds": [p.document() for p in plans],
-        "alone": alone(p[TOTALS] for p in plans).model_dump(),
-    }
+    return {**around(yard, plans), "beds": [p.document() for p in plans]}
+
+
+def around(yard: Yard, plans: Sequence[Plan]) -> dict[str, Any]:
+    """What stands round the plans of a yard's beds: its name, and what they come to bed by bed."""
+    return {"schema": SCHEMA, "name": yard.name, "alone": alone(p[TOTALS] for p in plans).model_dump()}

@@ -4,9 +4,9 @@ import Later from '@/sheet/Later.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import BuyingTable from '@/sheet/BuyingTable.vue'
+import HairLess from '@/sheet/HairLess.vue'
 import CutList from './CutList.vue'
 import SawQuestions from './SawQuestions.vue'
-import SticksAsCut from './SticksAsCut.vue'
 import StopOrder from './StopOrder.vue'
 import ToHand from './ToHand.vue'
 
@@ -19,9 +19,9 @@ const { plan } = useThisBed()
   <template v-if="plan">
     <WatchOuts stage="bench" :fields="['bench.lengths', 'bench.offcuts']" />
     <CutList />
-    <Later><SticksAsCut /></Later>
     <Later><StopOrder /></Later>
     <Later><BuyingTable stage="bench" title="Timber to buy" /></Later>
+    <Later><HairLess /></Later>
     <Later><SawQuestions /></Later>
     <Later><ToHand /></Later>
     <PrintedWorkings stage="bench" />

@@ -62,5 +62,6 @@ function what(p: FillPurchase) {
 .small { font-size: 13px; }
 .hand { display: block; }
 .bought td { vertical-align: top; }
+.bought td.right { white-space: nowrap; }
 .bought .pick { display: block; margin-top: 2px; max-width: 100%; }
 </style>

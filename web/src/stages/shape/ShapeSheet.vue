@@ -5,6 +5,7 @@ import { useThisBed } from '@/bed/useBed'
 import { useOffers } from '@/bed/useOffers'
 import QuestionList from '@/questions/QuestionList.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import HairLess from '@/sheet/HairLess.vue'
 import Later from '@/sheet/Later.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
@@ -37,6 +38,7 @@ const questions = computed(() => offers.value.find((o) => o.kind === valueAt('co
       <Later><AddOns /></Later>
     </section>
     <Later><ShapeFigures /></Later>
+    <Later><HairLess /></Later>
     <Later><WillItHold /></Later>
     <Later><FixingsTable /></Later>
     <PrintedWorkings stage="shape" />

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Remedy } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
-import { printLength, printMoney, typeset } from '@/measure/print'
+import { printBow, printForce, printLength, printMoment, printMoney, printPressure, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import GroupFold from '@/questions/GroupFold.vue'
 import { useQuestions } from '@/questions/useQuestions'
@@ -15,7 +15,7 @@ const { id, draft, plan, units, change } = useThisBed()
 const loads = useQuestions('bed').group('loads')
 const strength = computed(() => plan.value?.strength)
 const length = (mm: number) => printLength(mm, units.value)
-const tenth = (mm: number) => (units.value === 'metric' ? `${mm.toFixed(1)} mm` : length(mm))
+const tenth = (mm: number) => printBow(mm, units.value)
 const offered = ref<Remedy[]>([])
 /** The watch-outs that remedies were tried for, once they were. */
 const tried = ref('')
@@ -37,7 +37,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
 <template>
   <section v-if="strength" ref="section" class="hold" aria-labelledby="hold-title">
     <h2 id="hold-title">Will it hold</h2>
-    <p class="faint">At the bottom the soil pushes <Figure :text="`${strength.push_kpa.toFixed(2)} kPa`" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
+    <p class="faint">At the bottom the soil pushes <Figure :text="printPressure(strength.push_kpa, units)" :worked="strength.working?.push_kpa" of="Push of the soil" />. Advice only: local codes and licensed design go first.</p>
     <div v-if="open && (tried !== open || offered.length || !strength.holds)" class="remedies" role="status">
       <p v-if="tried !== open" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
@@ -56,8 +56,8 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
         </tr>
       </tbody>
     </n-table>
-    <p v-if="strength.posts">The post of {{ strength.posts.side }} that takes most has <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall leaning on it: <Figure :text="`${Math.round(strength.posts.moment_nm)} N·m`" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> where it bends most, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what it takes. It wants <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth that a post wants" /> in the ground and has <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>.</p>
-    <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ (t.pull_n / 1000).toFixed(2) }} kN</span> at most: {{ t.words }}<template v-if="t.takes_n">; its ends take <span class="figures">{{ (t.takes_n / 1000).toFixed(2) }} kN</span></template>.</p>
+    <p v-if="strength.posts">The post of {{ strength.posts.side }} that takes most has <span class="figures">{{ typeset(length(strength.posts.spacing_mm)) }}</span> of wall leaning on it: <Figure :text="printMoment(strength.posts.moment_nm, units)" :worked="strength.posts.working?.moment_nm" of="Moment of a post" /> where it bends most, {{ Math.round(strength.posts.stress_ratio * 100) }} % of what it takes. It wants <Figure :text="length(strength.posts.wanted_mm)" :worked="strength.posts.working?.wanted_mm" of="Depth that a post wants" /> in the ground and has <span class="figures">{{ typeset(length(strength.posts.below_mm)) }}</span>.</p>
+    <p v-for="t in strength.ties" :key="t.what">Each {{ t.what }} pulls <span class="figures">{{ printForce(t.pull_n, units) }}</span> at most: {{ t.words }}<template v-if="t.takes_n">; its ends take <span class="figures">{{ printForce(t.takes_n, units) }}</span></template>.</p>
     <GroupFold v-if="loads" :group="loads" class="no-print" unset="as usual for wet soil" />
   </section>
 </template>

@@ -7,7 +7,7 @@ import type { Units, Weighed } from '@/api/client'
 import { useBed } from '@/bed/useBed'
 import PlainDrawing from '@/drawing/PlainDrawing.vue'
 import { frameAt } from '@/drawing/scale'
-import { printLength, printMoney, printVolume, printWeight, typeset } from '@/measure/print'
+import { grouped, printArea, printBow, printLength, printMoney, printVolume, printWeight, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import { useElsewhere } from '@/state/useElsewhere'
 import { MOST, useVariants } from './useVariants'
@@ -28,7 +28,7 @@ const units = computed<Units>(() => bed.units.value)
 onMounted(async () => {
   const problem = await bed.open(['totals', 'outside', 'starts', 'understood', 'watch_outs'])
   if (problem) trouble.value = problem.detail
-  else if (bed.draft.value) begin(bed.draft.value)
+  else if (bed.draft.value) await begin(bed.draft.value)
 })
 
 type Row = Weighed['rows'][number]
@@ -36,13 +36,13 @@ function print(row: Row, n: number): string {
   const value = row.values[n] ?? 0
   const sign = weighed.value?.currency_signs[n] ?? ''
   const ways: Record<Row['kind'], () => string> = {
-    area: () => `${value.toFixed(2)} m²`,
+    area: () => printArea(value, units.value),
     volume: () => printVolume(value, units.value),
     money: () => printMoney(value, sign),
     weight: () => printWeight(value, units.value),
     count: () => String(value),
-    hours: () => `${value.toFixed(1)} h`,
-    length: () => (row.key === 'bow' && units.value === 'metric' ? `${value.toFixed(1)} mm` : printLength(value, units.value)),
+    hours: () => `${grouped(value, 1)} h`,
+    length: () => (row.key === 'bow' ? printBow(value, units.value) : printLength(value, units.value)),
     years: () => `${value} to ${row.upto?.[n] ?? value} years`,
   }
   return ways[row.kind]()

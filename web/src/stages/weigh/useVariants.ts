@@ -17,7 +17,8 @@ export function useVariants(id: string) {
   let timer: number | undefined
   let asked = 0
 
-  function begin(bed: Design) {
+  /** What was kept in this browser; else two sound alternatives, so that there is something to weigh up. */
+  async function begin(bed: Design) {
     const kept = localStorage.getItem(key(id))
     let others: Design[] = []
     try {
@@ -26,6 +27,9 @@ export function useVariants(id: string) {
       localStorage.removeItem(key(id))
     }
     variants.value = [bed, ...others].slice(0, MOST)
+    if (kept) return
+    const found = await api.alternatives(bed, { bed: id })
+    if (found.ok && variants.value.length === 1) variants.value = [bed, ...found.value]
   }
 
   async function weigh() {

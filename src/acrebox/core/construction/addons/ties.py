@@ -1,6 +1,6 @@
 """Cross ties: timbers inside that hold long sides together."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
@@ -17,6 +17,9 @@ from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
+
+TIE_STEPS = 40
+"""How often a tie is moved along its side until it finds room."""
 
 
 def ties_by_rule(length: float, built: System) -> int:
@@ -149,7 +152,10 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
     across = side.coordinates(*place.other.start)[1]
     flush = 0.0 if place.z == size("tie_inset", built) else bed.wall_top - stock.width
     for z in (place.z, flush):
-        for step in range(40):
+        near = _near(
+            [*bed.parts, *made], side, place.at, TIE_STEPS / 2 * size("tie_step", built) + half, z, stock
+        )
+        for step in range(TIE_STEPS):
             moved = place.at + size("tie_step", built) * (step // 2 + step % 2) * (1 if step % 2 else -1)
             if moved - half < 0 or moved + half > side.length:
                 continue
@@ -158,7 +164,7 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
             start = side.place(moved - half, 0.0, z)
             box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
             tie = stick(place.name, "cross tie", stock.timber.key, box, side=side.name)
-            if clash(tie, [*bed.parts, *made]) is None and _meets_both(bed, tie):
+            if _meets_both(near, tie) and clash(tie, near) is None:
                 return tie
     raise refuse(
         "add_ons.ties",
@@ -168,13 +174,26 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
     )
 
 
-def _meets_both(bed: Assembly, tie: Part) -> bool:
+def _near(
+    parts: Sequence[Part], side: Side, at: float, far: float, z: float, stock: ChosenTimber
+) -> list[Part]:
+    """The parts that a tie could meet within so far of its place along a side, at its height [mm]."""
+    found = []
+    for part in parts:
+        (_, _, low), (_, _, high) = part.body.bounds
+        first, last = side.reach(part.body)
+        if low <= z + stock.width + 1 and high >= z - 1 and first <= at + far + 1 and last >= at - far - 1:
+            found.append(part)
+    return found
+
+
+def _meets_both(near: Sequence[Part], tie: Part) -> bool:
     """Whether something at both ends of a tie has room for its screws."""
     axis = tie.solid.along
     low, high = tie.solid.reach(axis)
     met = [
         part.body.reach(axis)
-        for _, part in touching_pairs([tie], bed.parts)
+        for _, part in touching_pairs([tie], near)
         if contact_height(tie, part) >= size("screw_room")
     ]
     return any(abs(b - low) < 0.1 for _, b in met) and any(abs(a - high) < 0.1 for a, _ in met)
