@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 from work import bed_id_of, design_of, saved, yard_of
 
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer, System, round_half_up
 from acrebox.core.measure.telling import told as told_in
 from acrebox.core.stock import catalogue
 from six_beds import SIX, Bed
@@ -82,6 +82,9 @@ def printed(page: Page, site: str, bed: str, stage: str) -> str:
     saved(page)
     last = page.get_by_text("together") if stage == "bench" else page.locator("#fixings-title")
     expect(last.last).to_be_attached()
+    if stage == "bench":
+        expect(page.locator(".sticks .piece").first).to_be_attached()
+        page.wait_for_function("document.querySelectorAll('.sticks .stick svg').length > 0")
     pages = PdfReader(BytesIO(page.pdf(format="A4"))).pages
     return re.sub(r"\s+", " ", " ".join(p.extract_text() for p in pages))
 
@@ -102,7 +105,7 @@ def test_a_builder_reads_the_sheets_of_a_bed_built_from_nothing(page: Page, site
             assert bench.count("notch at") >= notches
     for joint, _, count, screw, bite in bed.fixings:
         name = next(s.name for s in catalogue("metric-eur").screw if s.key == screw)
-        depth = "35" if bite is None else f"{bite:g}"
+        depth = "35" if bite is None else str(round_half_up(bite))
         told = rf"{joint} {count} {re.escape(name)}.* {depth} mm"
         assert re.search(told, shape), told
     for item, count in bed.goods.items():

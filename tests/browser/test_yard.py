@@ -6,17 +6,9 @@ import urllib.request
 from typing import Any
 
 from playwright.sync_api import Page, expect
-from work import bed_id_of, design_of, make_bed, no_sideways, saved, serious_findings, yard_of
+from work import bed_id_of, design_of, make_bed, make_yard, no_sideways, saved, serious_findings, yard_of
 
 from sample import document
-
-
-def make_yard(site: str, **fields: Any) -> str:
-    """A yard of its own for a test."""
-    body = json.dumps({"schema": 1, "name": "Plot 7", **fields}).encode()
-    request = urllib.request.Request(f"{site}/api/yards", body, {"Content-Type": "application/json"})
-    with urllib.request.urlopen(request) as answer:
-        return str(json.load(answer)["id"])
 
 
 def yard_as_saved(site: str, yard: str) -> dict[str, Any]:
@@ -43,14 +35,14 @@ def test_the_saw_of_the_yard_is_every_beds(page: Page, site: str) -> None:
     bed = make_bed(site, document(name="Sawn"), yard)
     page.goto(f"{site}/yard/{yard}")
     page.get_by_text("The saw", exact=True).click()
-    page.get_by_label("Kerf", exact=True).fill("5 mm")
-    expect(page.get_by_label("Kerf", exact=True)).to_have_value("5 mm")
+    page.get_by_label("Kerf", exact=True).fill("3/16 in")
+    expect(page.locator("#echo-saw-kerf")).to_contain_text("4.8 mm")
     saved(page)
-    assert yard_as_saved(site, yard)["saw"]["kerf"] == "5 mm"
+    assert yard_as_saved(site, yard)["saw"]["kerf"] == "3/16 in"
     page.goto(f"{site}/bed/{bed}/bench")
     saved(page)
     page.locator(".proof").first.click()
-    expect(page.get_by_role("note")).to_contain_text("kerf 5 mm")
+    expect(page.get_by_role("note")).to_contain_text("kerf 3⁄16″")
     page.keyboard.press("Escape")
     page.get_by_text("The saw, for this bed").click()
     page.get_by_label("Kerf", exact=True).fill("2 mm")

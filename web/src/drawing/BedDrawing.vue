@@ -40,13 +40,13 @@ const half = computed(() => Math.min(room.value.width, 340))
     </div>
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
     <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
-      <slot v-if="shown === 'own'" name="own" />
-      <template v-else-if="plan?.across && shown === 'across'">
+      <div v-if="plan?.across && (shown === 'across' || shown === 'own')" class="across" :class="{ 'print-only': shown === 'own' }">
         <ViewDrawing name="plan" :view="plan.across.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
         <ViewDrawing name="section" :view="plan.across.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />
-      </template>
-      <SolidView v-else-if="plan && shown === 'solid'" @missing="missing" />
-      <template v-else-if="plan?.sides">
+      </div>
+      <slot v-if="shown === 'own'" name="own" />
+      <SolidView v-if="plan && shown === 'solid'" @missing="missing" />
+      <template v-else-if="plan?.sides && shown === 'sides'">
         <ViewDrawing v-for="(v, n) in plan.sides.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
         <div class="corners">
           <ViewDrawing v-for="(v, n) in plan.sides.corners" :key="v.name" :name="`corner-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />

@@ -71,4 +71,5 @@ svg { display: block; max-width: 100%; }
 .kerf { fill: var(--rust); }
 text { font: 14px var(--figures); text-anchor: middle; fill: var(--ink); }
 .over { fill: var(--faint); }
+@media print { .mark { stroke: black; } }
 </style>

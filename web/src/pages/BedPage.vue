@@ -10,6 +10,7 @@ import { useStages } from '@/bed/useStages'
 import BedDrawing from '@/drawing/BedDrawing.vue'
 import TopLine from '@/line/TopLine.vue'
 import { printDay, typeset } from '@/measure/print'
+import { fetchQuestions } from '@/questions/useQuestions'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
 import TextButton from '@/sheet/TextButton.vue'
@@ -59,6 +60,7 @@ onMounted(async () => {
   void yard.load(bed.yard.value)
 })
 watch(chapters, (keys) => void bed.show(keys))
+watch(plan, (now) => now && fetchQuestions(now.built, now.units))
 
 const elsewhere = useElsewhere(problems, () => props.stage)
 

@@ -11,7 +11,8 @@ export function idOf(asked: Asked): string {
 /** A question of a row in general, asked of one row. */
 export function inRow(asked: Asked, n: number): Asked {
   const placed = (path: string) => path.replace('#', String(n))
-  return { ...asked, path: placed(asked.path), watch: (asked.watch ?? []).map(placed) }
+  const when = Object.fromEntries(Object.entries(asked.when ?? {}).map(([path, values]) => [placed(path), values]))
+  return { ...asked, path: placed(asked.path), when, watch: (asked.watch ?? []).map(placed) }
 }
 
 /** The answer to a question as it stands: the one given, else the usual one. */

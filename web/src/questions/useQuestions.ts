@@ -10,6 +10,9 @@ const every = fetchedBy((key) => {
 })
 const NONE: Group[] = []
 
+/** Fetch the questions before something asks one: the line may be down by then. */
+export const fetchQuestions = (units: Units, shown: Units) => void every(`${units} ${shown}`)
+
 /** The groups of questions of a bed or of a yard, as the core has them for the units of the document around here. */
 export function useQuestions(of: 'bed' | 'yard') {
   const { built, units } = useSheet()

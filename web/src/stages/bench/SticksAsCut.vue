@@ -79,5 +79,5 @@ const length = (mm: number) => typeset(printLength(mm, units.value))
 .stick { padding: 4px 0 8px; break-inside: avoid; }
 .which { font-size: 14px; margin-bottom: 2px; }
 @media (max-width: 560px) { .sticks { display: block; } .bed { display: none; } }
-@media print { .bed { position: static; } .stick { padding: 2px 0 4px; } }
+@media print { .sticks { display: block; } .bed { display: none; } .stick { padding: 2px 0 4px; } }
 </style>

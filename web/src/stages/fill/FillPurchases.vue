@@ -63,5 +63,11 @@ function what(p: FillPurchase) {
 .hand { display: block; }
 .bought td { vertical-align: top; }
 .bought td.right { white-space: nowrap; }
+@media (max-width: 560px) {
+  .bought thead { display: none; }
+  .bought tr, .bought td, .bought td.right { display: block; text-align: left; border: 0; padding: 2px 0; white-space: normal; }
+  .bought tr { border-bottom: 1px solid var(--rule); padding: 6px 0; }
+  .bought .hand { display: inline; margin-left: 8px; }
+}
 .bought .pick { display: block; margin-top: 2px; max-width: 100%; }
 </style>
