@@ -159,7 +159,8 @@ def test_weighing_up_fits_a_phone_and_satisfies_axe(
     bed = make_bed(site, document(name="Phone weighing"))
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     page.goto(f"{site}/bed/{bed}/weigh")
+    expect(page.locator("[data-row=cost] td")).to_have_count(3)
     page.get_by_role("button", name="One more variant").tap()
-    expect(page.locator("[data-row=cost] td")).to_have_count(2)
+    expect(page.locator("[data-row=cost] td")).to_have_count(4)
     assert no_sideways(page)
     assert serious_findings(page) == []

@@ -136,3 +136,40 @@ def test_starts_and_rules_are_round_in_inches(kind: str) -> None:
         limit, quarters = sizes.post_limit_mm / 25.4, sizes.post_mm / 25.4 * 4
         assert limit == pytest.approx(round(limit))
         assert quarters == pytest.approx(round(quarters), abs=1e-3)
+
+
+NUMBER = r"[\d,]+(?:\.\d+)?"
+
+
+def reckoned(text: str) -> float:
+    """What a pocket calculator makes of the left side of a working, its words and units left out."""
+    plain = re.sub(r"[^\d.×÷+−()]", " ", text.replace(",", "").replace("²", "").replace("³", ""))
+    plain = re.sub(r"\.(?!\d)", " ", plain).replace("×", "*").replace("÷", "/").replace("−", "-")
+    return float(eval(re.sub(r"\s+", "", plain)))
+
+
+WORKED = (
+    ("fill", "wet_kg"),
+    ("fill", "loose_l"),
+    ("fill", "settled_l"),
+    ("fill", "cost"),
+    ("inside", "volume_l"),
+    ("strength", "push_kpa"),
+    ("totals", "cost"),
+    ("totals", "weight_kg"),
+)
+
+
+@pytest.mark.parametrize("system", System)
+@pytest.mark.parametrize(("chapter", "figure"), WORKED)
+def test_a_working_comes_out_on_a_pocket_calculator(system: System, chapter: str, figure: str) -> None:
+    start = starting_design("boards", system)
+    layers = ({"material": "garden-soil", "share": 60}, {"material": "compost", "share": 40})
+    plan = plan_bed(read_design({**start.document(), "fill": {"layers": layers}})).document()
+    text = plan[chapter]["working"][figure]["working"]
+    left, right = text.split(" = ")[:2]
+    said = re.search(NUMBER, right)
+    assert said, text
+    told = float(said[0].replace(",", ""))
+    words = re.sub(r"[^\d.,×÷+−()]", " ", left) if chapter != "strength" else left.removeprefix("K ")
+    assert reckoned(words) == pytest.approx(told, rel=0.02), text

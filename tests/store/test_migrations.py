@@ -108,3 +108,17 @@ def test_migrations_say_nothing_the_second_time(engine: Engine) -> None:
     migrate(engine)
     with engine.connect() as connection:
         assert connection.scalar(text("SELECT count(*) FROM alembic_version")) == 1
+
+
+def test_a_number_without_a_unit_keeps_what_it_meant(released: Engine) -> None:
+    """Until then it was millimetres, in whatever units the bed was written."""
+    with released.begin() as connection:
+        connection.execute(
+            text(
+                "UPDATE revision SET design = jsonb_set(design, '{outline,width}', '\"610\"')"
+                " WHERE design->>'name' = 'Bean row'"
+            )
+        )
+    migrate(released)
+    outline = beds_of(released)["Bean row"].design.document()["outline"]
+    assert (outline["length"], outline["width"]) == ("8 ft", "610 mm")

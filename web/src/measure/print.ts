@@ -19,20 +19,23 @@ function divisor(a: number, b: number): number {
 }
 
 /** Length [mm] to the nearest 1/16 in: `7 1/4″`, `4′ 7 1/2″`, `8′`. */
-export function printImperial(mm: number): string {
-  const all = roundHalfUp((mm / MM_PER_INCH) * SIXTEENTHS)
+export function printImperial(mm: number, parts = SIXTEENTHS): string {
+  const all = roundHalfUp((mm / MM_PER_INCH) * parts)
   const sign = all < 0 ? '-' : ''
-  const sixteenths = Math.abs(all)
-  const feet = Math.floor(sixteenths / (12 * SIXTEENTHS))
-  const rest = sixteenths % (12 * SIXTEENTHS)
-  const whole = Math.floor(rest / SIXTEENTHS)
-  const part = rest % SIXTEENTHS
-  const common = divisor(part, SIXTEENTHS)
-  const fraction = part ? `${part / common}/${SIXTEENTHS / common}` : ''
+  const pieces = Math.abs(all)
+  const feet = Math.floor(pieces / (12 * parts))
+  const rest = pieces % (12 * parts)
+  const whole = Math.floor(rest / parts)
+  const part = rest % parts
+  const common = divisor(part, parts)
+  const fraction = part ? `${part / common}/${parts / common}` : ''
   const inches = [whole || !part ? String(whole) : '', fraction].filter(Boolean).join(' ')
   if (!feet) return `${sign}${inches}″`
   return rest ? `${sign}${feet}′ ${inches}″` : `${sign}${feet}′`
 }
+
+/** A drill or a screw's thickness [mm]: to a tenth of a millimetre, or the 64th of an inch. */
+export const printDrill = (mm: number, units: Units) => (units === 'metric' ? `${grouped(mm, mm % 1 ? 1 : 0)} mm` : printImperial(mm, 64))
 
 /** Length [mm] in a system: the nearest millimetre or 1/16 in. */
 export function printLength(mm: number, units: Units): string {

@@ -98,7 +98,7 @@ def goods_lines(seen: Seen) -> list[Buy]:
                 count,
                 good.unit,
                 sold.price,
-                f"{good.working}; {count} {good.unit}",
+                f"{good.working}; {count} to buy",
                 seen,
             )
         )

@@ -3,7 +3,7 @@ totals.
 """
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.data import read_as
+from acrebox.core.data import in_round, read_as
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import Dates, Numbers, Printer, System
@@ -38,6 +38,7 @@ class _Bound(Row):
     field: str
     least: float
     most: float
+    most_in: float
     source: str
 
 
@@ -71,8 +72,9 @@ def _out_of_bounds(found: dict[str, Understood], show: Printer) -> list[Problem]
     problems = []
     for row in read_as(list[_Bound], "plan", "bounds.toml", "bound"):
         amount = found[row.field].amount if row.field in found else None
-        if amount is not None and not row.least <= amount <= row.most:
-            allowed = f"{show.length(row.least)} to {show.length(row.most)}"
+        most = in_round(row.most, row.most_in, show.built)
+        if amount is not None and not row.least <= amount <= most:
+            allowed = f"{show.length(row.least)} to {show.length(most)}"
             problems.append(Problem(row.field, show.length(amount), "That is out of range.", allowed))
     return problems
 

@@ -11,7 +11,7 @@ import { useSheet } from '@/state/sheet'
 
 /** Boards of mixed widths: each one measured, or their average. */
 defineProps<{ asked: Asked; stage: string }>()
-const { edit, problems, valueAt } = useThisBed()
+const { edit, problems, built, valueAt } = useThisBed()
 const { startOf } = useSheet()
 const listed = computed(() => Array.isArray(valueAt('construction.widths')) && !valueAt('construction.average'))
 const widths = computed(() => ((valueAt('construction.widths') as string[] | undefined) ?? []).join(', '))
@@ -36,7 +36,7 @@ function put(text: string) {
       <option value="average">by their average</option>
     </select>
     <template v-if="listed">
-      <n-input class="list" type="textarea" :value="typed ?? widths" :autosize="{ minRows: 3, maxRows: 8 }" placeholder="95 mm, 120 mm, 98 mm …" :input-props="{ id: 'widths', 'aria-label': 'Widths of the boards, one after the other' }" @update:value="typed = $event" @change="put" />
+      <n-input class="list" type="textarea" :value="typed ?? widths" :autosize="{ minRows: 3, maxRows: 8 }" :placeholder="built === 'metric' ? '95 mm, 120 mm, 98 mm …' : '3 1/2 in, 4 3/4 in, 3 7/8 in …'" :input-props="{ id: 'widths', 'aria-label': 'Widths of the boards, one after the other' }" @update:value="typed = $event" @change="put" />
       <p class="faint small">{{ (valueAt('construction.widths') as string[] | undefined)?.length ?? 0 }} boards, separated by commas.</p>
     </template>
     <LengthField v-else id="average" path="construction.average" label="Average width" />

@@ -3,7 +3,7 @@ import { NTable } from 'naive-ui'
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
-import { printLength, typeset } from '@/measure/print'
+import { printDrill, printLength, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 
 /** What fixes the parts to each other, and what was counted on the way. */
@@ -21,7 +21,7 @@ const notes = computed(() => plan.value?.notes ?? [])
         <tr v-for="f in fixings" :key="f.joint + f.screw + f.bite_mm" :data-joint="f.joint" :class="{ wrong: f.trouble }">
           <td>{{ f.joint }}</td>
           <td class="right"><Figure :text="String(f.count)" :worked="f.working?.count" :of="`Fixings, ${f.joint}`" /></td>
-          <td>{{ typeset(f.name) }}<span v-if="f.countersink">, countersunk</span><span v-if="f.pilot_must" class="must">, pilot {{ f.pilot_mm }} mm first</span></td>
+          <td>{{ typeset(f.name) }}<span v-if="f.countersink">, countersunk</span><span v-if="f.pilot_must" class="must">, pilot {{ typeset(printDrill(f.pilot_mm, units)) }} first</span></td>
           <td class="right"><Figure :text="printLength(f.bite_mm, units)" :worked="f.working?.bite_mm" :of="`Bite, ${f.joint}`" /></td>
         </tr>
       </tbody>
