@@ -196,6 +196,7 @@ WORDS = (
     "unit",
     "size",
     "bag_sizes",
+    "bulk_step",
     "name",
 )
 

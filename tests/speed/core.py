@@ -12,6 +12,7 @@ from typing import Any
 from acrebox.core.bench import search
 from acrebox.core.chapter import published
 from acrebox.core.design import read_design
+from acrebox.core.fits import fits
 from acrebox.core.plan import ASSEMBLY, KEPT, Plan, open_plan, plan_bed
 from acrebox.core.remedies import remedies
 from acrebox.core.stock import catalogue
@@ -140,8 +141,12 @@ def main() -> None:
         start = perf_counter()
         remedies(design)
         mended = (perf_counter() - start) * 1e3
+        start = perf_counter()
+        fits(design)
+        fitted = (perf_counter() - start) * 1e3
         print(
-            f"strength of '{design.name}', {len(built.loads)} cases: {took:.2f} ms; remedies {mended:.0f} ms"
+            f"strength of '{design.name}', {len(built.loads)} cases: {took:.2f} ms; remedies {mended:.0f} ms;"
+            f" fits {fitted:.0f} ms"
         )
 
 

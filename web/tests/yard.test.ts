@@ -9,7 +9,7 @@ import { useVariants } from '@/stages/weigh/useVariants'
 import { inTurn } from '@/sheet/turns'
 
 const row = (name: string, stale = false) => ({ id: name, revision: 1, name, stale, pieces_cut: 0, figures: null, problems: [], mends: [] }) as unknown as YardBed
-const list = (...beds: YardBed[]) => ok({ beds, alone: { cost: beds.length, sticks: 2 * beds.length } })
+const list = (...beds: YardBed[]) => ok({ beds, alone: { cost: beds.length, costs: {}, sticks: 2 * beds.length } })
 const begin = <T,>(use: () => T) => effectScope().run(use) as T
 let count = 0
 /** A yard of its own for each test: what is known of beds is shared by all pages. */
@@ -43,7 +43,7 @@ describe('the beds of a yard', () => {
     late.answer(await list(row('old')))
     await first
     expect(yard.beds.value.map((b) => b.name)).toEqual(['new'])
-    expect(yard.alone.value).toEqual({ cost: 1, sticks: 2 })
+    expect(yard.alone.value).toEqual({ cost: 1, costs: {}, sticks: 2 })
     expect(lastYard()).toBe(now)
   })
 

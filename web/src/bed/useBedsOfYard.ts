@@ -8,7 +8,7 @@ const SLOWER_MS = 1500
 
 const beds = shallowRef<YardBed[]>([])
 /** What they come to, bed by bed. */
-const alone = shallowRef<BedsOfYard['alone']>({ cost: 0, sticks: 0 })
+const alone = shallowRef<BedsOfYard['alone']>({ cost: 0, costs: {}, sticks: 0 })
 const trouble = ref<string | null>(null)
 const loaded = ref(false)
 /** The bed deleted last, for as long as it can be brought back with one press. */

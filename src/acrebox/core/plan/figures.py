@@ -72,17 +72,26 @@ def used_of_pile(plan: Plan) -> list[tuple[str, int]]:
 
 
 class Alone(BaseModel):
-    """What the beds of a yard come to one by one: money, and sticks and sheets to buy."""
+    """What the beds of a yard come to one by one: money, and sticks and sheets to buy. Where beds of a yard
+    that says no units are bought in several currencies, `costs` has them apart, by their signs.
+    """
 
     cost: float
+    costs: dict[str, float]
     sticks: int
 
 
 def alone(beds: Iterable[BedFigures | Totals]) -> Alone:
     """Add up beds, each bought for by itself."""
     rows = list(beds)
-    cost = sum((Decimal(str(row.cost)) for row in rows), Decimal(0))
-    return Alone(cost=float(cost), sticks=sum(row.sticks for row in rows))
+    cost, costs = Decimal(0), dict[str, Decimal]()
+    for row in rows:
+        each = Decimal(str(row.cost))
+        cost += each
+        if isinstance(row, BedFigures):
+            costs[row.currency_sign] = costs.get(row.currency_sign, Decimal(0)) + each
+    apart = {sign: float(money) for sign, money in costs.items()}
+    return Alone(cost=float(cost), costs=apart, sticks=sum(row.sticks for row in rows))
 
 
 def figures_of(plan: Plan) -> BedFigures:

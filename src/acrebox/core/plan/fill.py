@@ -137,6 +137,7 @@ def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
         kept_back=bought.kept,
         bulk_steps=taken.steps if taken else 0,
         bulk_step_l=bulk.step.litres if bulk else None,
+        bulk_step=show.pack(bulk.step.litres) if bulk else None,
         bulk_each=float(bulk.price) if bulk else None,
         delivery=float(bulk.delivery) if bulk else None,
         left_over_l=bought.left,

@@ -71,6 +71,7 @@ class FillPurchase(Figures):
     kept_back: int
     bulk_steps: int
     bulk_step_l: Amount | None
+    bulk_step: str | None
     bulk_each: Amount | None
     delivery: Amount | None
     left_over_l: Amount

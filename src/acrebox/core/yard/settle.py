@@ -64,8 +64,11 @@ def _book(
 
 
 def list_of(yard: Yard, system: System) -> str:
-    """The price list of a yard: the one it names, else the usual one of a system and its currency."""
-    return yard.price_list or list_for(system, yard.currency)
+    """The price list of a yard: the one it names, else the usual one of its units and its currency; where
+    it has no units, of the system in which a bed is planned. So all beds of a yard are bought in one
+    currency.
+    """
+    return yard.price_list or list_for(yard.units or system, yard.currency)
 
 
 def book_of(yard: Yard, system: System, shown: System | None = None) -> Catalogue:

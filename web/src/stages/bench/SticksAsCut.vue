@@ -40,7 +40,7 @@ const length = (mm: number) => typeset(printLength(mm, units.value))
 <template>
   <section v-if="plan" class="sticks" aria-labelledby="sticks-title">
     <aside class="bed" aria-label="The bed">
-      <ViewDrawing v-for="v in insets" :key="v.name" bare :name="`inset-${v.name}`" :view="{ ...v, dimensions: [] }" :units="units" :width="INSET" :most="INSET" :pointed="pointed" @point="pointed = $event" />
+      <ViewDrawing v-for="(v, n) in insets" :key="n" bare :name="`inset-${n}`" :view="{ ...v, dimensions: [] }" :units="units" :width="INSET" :most="INSET" :pointed="pointed" @point="pointed = $event" />
     </aside>
     <div class="all">
       <h2 id="sticks-title">How each stick is cut</h2>

@@ -27,7 +27,7 @@ const ask = (material: string, way: string) => edit('fill.bought', [...rows.valu
 
 function what(p: FillPurchase) {
   if (p.way === 'to hand') return 'all of it is to hand'
-  const load = p.bulk_steps && p.bulk_step_l ? [`${p.bulk_steps} × ${volume(p.bulk_step_l)} loose`] : []
+  const load = p.bulk_steps && p.bulk_step_l ? [`${p.bulk_steps} × ${p.bulk_step} loose`] : []
   return [...load, ...p.bags.map((b) => `${b.count} × ${b.size}`)].join(' + ')
 }
 </script>

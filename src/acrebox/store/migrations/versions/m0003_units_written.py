@@ -49,7 +49,7 @@ def _complete(
 
 
 def with_units(document: Any, read: Callable[[Any], BaseModel]) -> Any:
-    """A document whose bare numbers have the units in which they were read; one that nobody can read stays."""
+    """A document whose bare numbers have the units they were read in; one that nobody can read stays."""
     try:
         found = understood(read(document))
     except AcreBoxError:
