@@ -29,7 +29,7 @@ def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
         1066.8,
     )
     assert tape(page, "sticks") == f"{plan['totals']['sticks']} sticks"
-    assert tape(page, "cost") == f"${plan['totals']['cost']:,.2f}"
+    assert tape(page, "cost") == f"€{plan['totals']['cost']:,.2f}"
     page.get_by_role("link", name="Bench").click()
     for cut in plan["cuts"]:
         row = page.locator(f"[data-cut={cut['label']}]")

@@ -43,7 +43,7 @@ def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: s
     page.locator("#hold-title").scroll_into_view_if_needed()
     remedy = page.locator("[data-remedy='0']")
     drawn = page.locator("[data-bow=front] title").text_content()
-    extra = float(page.locator(".remedies li .figures").first.inner_text().replace("+$", ""))
+    extra = float(page.locator(".remedies li .figures").first.inner_text().replace("+€", ""))
     remedy.click()
     saved(page)
     after = plan_of(site, bed)
@@ -53,7 +53,7 @@ def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: s
     expect(row).not_to_have_class(re.compile("wrong"))
     expect(page.locator(".remedies")).to_have_count(0)
     assert page.locator("[data-bow=front] title").text_content() != drawn
-    assert tape(page, "cost") == f"${after['totals']['cost']:,.2f}"
+    assert tape(page, "cost") == f"€{after['totals']['cost']:,.2f}"
 
 
 def test_what_bows_is_told_in_sunlight_and_on_paper(page: Page, site: str) -> None:

@@ -11,7 +11,8 @@ const { edit, valueAt, problemAt } = useSheet()
 const text = computed(() => String(valueAt(props.path) ?? ''))
 
 function put(typed: string) {
-  const value = typed.trim()
+  // A comma before one or two digits is a decimal one.
+  const value = typed.trim().replace(/^(\d+),(\d{1,2})$/, '$1.$2')
   if (props.optional && !value) edit(props.path, undefined)
   // Money goes as written, digits exact; a count as a number where it is one.
   else if (props.decimal || value === '' || !Number.isFinite(Number(value))) edit(props.path, value)
