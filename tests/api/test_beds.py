@@ -217,3 +217,31 @@ def test_text_that_no_store_keeps_is_refused_and_not_a_fault_of_the_server(
     ):
         assert answer.status_code == 422
         assert answer.json()["problems"][0]["field"]
+
+
+def test_a_bed_without_units_is_read_in_those_of_its_yard(client: TestClient) -> None:
+    """The yard is known before the bed is read: in the address of a bed, or beside it."""
+    bare = document(units=None, outline__length="96", outline__width="48", height="14 1/2 in")
+    yards = {
+        units: client.post("/api/yards", json={"schema": 1, "name": units, "units": units}).json()["id"]
+        for units in ("metric", "imperial")
+    }
+    for units, mm in (("imperial", 2438.4), ("metric", None)):
+        answer = client.post(f"/api/plan?yard={yards[units]}", json=bare)
+        if mm is None:  # 96 mm is no bed
+            assert answer.status_code == 422
+            continue
+        assert answer.json()["outside"]["length_mm"] == pytest.approx(mm)
+        made = client.post(f"/api/beds?yard={yards[units]}", json=bare).json()
+        assert made["design"]["outline"]["length"] == "96 in"
+        changed = put(client, made, {**bare, "outline": {**bare["outline"], "length": "84"}}).json()
+        assert changed["design"]["outline"]["length"] == "84 in"
+
+
+def test_figures_are_shown_in_the_other_units_and_the_plan_is_the_same(client: TestClient) -> None:
+    one, other = (client.post(f"/api/plan?shown={s}", json=NORTH_BED).json() for s in ("metric", "imperial"))
+    assert (one["units"], other["units"], one["built"]) == ("metric", "imperial", "imperial")
+    assert one["outside"]["post_mm"] == other["outside"]["post_mm"]
+    questions = client.get("/api/questions?units=imperial&shown=metric").json()["bed"]
+    [gap] = [q for group in questions for q in group["questions"] if q["path"] == "fill.gap"]
+    assert gap["usual"] == "25 mm"

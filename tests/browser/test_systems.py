@@ -110,6 +110,7 @@ def test_a_fit_is_taken_by_one_click_and_undone(page: Page, site: str) -> None:
     saved(page)
     assert plan_of(site, bed)["totals"]["cost"] < before
     page.get_by_role("button", name="Undo", exact=True).click()
+    expect(page.get_by_role("button", name="Redo", exact=True)).to_be_enabled()
     saved(page)
     assert plan_of(site, bed)["totals"]["cost"] == before
     assert design_of(site, bed)[field[0]] == was[field[0]]

@@ -3,9 +3,11 @@
 import pytest
 
 from acrebox.core.choosing import change_construction
+from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_bed
-from acrebox.core.weighing import Rates, weigh
+from acrebox.core.plan import WATCH_OUTS, plan_bed
+from acrebox.core.weighing import Rates, alternatives, weigh
+from acrebox.demo import demo_beds
 from sample import design
 
 VARIANTS = [
@@ -68,3 +70,17 @@ def test_a_variant_that_cannot_be_planned_is_named() -> None:
 def test_one_to_four_variants(count: int) -> None:
     with pytest.raises(DesignError):
         weigh([VARIANTS[0]] * count)
+
+
+@pytest.mark.parametrize("bed", demo_beds(), ids=lambda bed: str(bed.name))
+def test_a_bed_is_weighed_up_against_two_sound_ones_of_its_size(bed: Design) -> None:
+    def alarms(design: Design) -> set[str]:
+        return {w.code for w in plan_bed(design)[WATCH_OUTS] if w.level != "note"}
+
+    found = alternatives(bed)
+    assert len(found) == 2
+    for other in found:
+        assert alarms(other) <= alarms(bed)
+        assert other.outline == bed.outline
+        assert other.construction != bed.construction or other.courses != bed.courses
+    assert found == alternatives(bed)
