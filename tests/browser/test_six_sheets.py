@@ -9,7 +9,8 @@ from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 from work import bed_id_of, design_of, saved, yard_of
 
-from acrebox.core.measure.printing import Printer, System, round_half_up
+from acrebox.core.measure.printing import Printer, round_half_up
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told as told_in
 from acrebox.core.stock import catalogue
 from six_beds import SIX, Bed

@@ -10,7 +10,7 @@ from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_bed, plan_document
 from acrebox.core.plan.starts import STARTS
 from acrebox.core.remedies import remedies

@@ -19,7 +19,7 @@ from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
 from acrebox.core.design import constructions, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_document
 from acrebox.core.stock import catalogue
 from sample import document

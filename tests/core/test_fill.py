@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.fill.purchase import break_even, bulk_price
+from acrebox.core.fill.offers import break_even, bulk_price
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan import plan_document
 from acrebox.core.shape.cavity import Cavity, cavity_of

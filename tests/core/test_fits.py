@@ -5,10 +5,9 @@ from typing import Any
 import pytest
 from hypothesis import HealthCheck, given, settings
 
-from acrebox.core.design import read_design
+from acrebox.core.design import put_at, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits import Fit, fits
-from acrebox.core.fits.fits import _with
 from acrebox.core.measure.written import Length
 from acrebox.core.plan import plan_bed, plan_document
 from sample import document
@@ -29,7 +28,7 @@ def found(data: dict[str, Any]) -> list[Fit]:
 
 
 def taken(data: dict[str, Any], fit: Fit) -> dict[str, Any]:
-    made: dict[str, Any] = _with(read_design(data).document(), fit.field, fit.to)
+    made: dict[str, Any] = put_at(read_design(data).document(), fit.field, fit.to)
     return made
 
 

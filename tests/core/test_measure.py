@@ -9,17 +9,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.measure.printing import Numbers, Printer, System, print_imperial, print_metric
+from acrebox.core.measure.printing import Numbers, Printer, print_imperial, print_metric
+from acrebox.core.measure.reading import parse_length, parse_volume
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
-from acrebox.core.measure.written import (
-    Length,
-    Pressure,
-    UnitWeight,
-    Volume,
-    parse_length,
-    parse_volume,
-    read_in,
-)
+from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, read_in
 
 CASES = json.loads((Path(__file__).parents[1] / "print-cases.json").read_text("utf-8"))
 

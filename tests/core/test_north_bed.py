@@ -2,7 +2,7 @@
 
 import pytest
 
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_bed, plan_document
 from sample import NORTH_BED, design, document
 

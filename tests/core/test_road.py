@@ -11,7 +11,7 @@ from acrebox.core.chapter import Chapter
 from acrebox.core.choosing import change_construction, offers
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_bed, plan_document
 from acrebox.core.remedies import remedies
 from acrebox.core.weighing import weigh

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.errors import DesignError
-from acrebox.core.fill.purchase import _best
+from acrebox.core.fill.offers import best_offer
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan import plan_document
 from acrebox.core.stock import BagSize, Bulk
@@ -48,7 +48,7 @@ def test_no_bags_or_loads_bring_it_for_less(
         return
     sold = [BagSize(size=Volume(size), price=price) for size, price in sizes]
     bulk = Bulk(step=Volume(load[0]), price=load[1], delivery=load[2]) if load else None
-    found = _best(litres, sold, bulk, kept)
+    found = best_offer(litres, sold, bulk, kept)
     spare = min((price for _, price in sizes), default=Decimal(0)) * kept
     least = None
     for steps in range(ceil(litres / load[0]) + 1 if load else 1):

@@ -14,7 +14,8 @@ from acrebox.core.choosing.offers import offers, starting_design
 from acrebox.core.construction import registered
 from acrebox.core.design import Asked, bed_groups, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import Plan, plan_bed
 from acrebox.core.plan.starts import STARTS
 from acrebox.core.yard.groups import yard_groups

@@ -7,8 +7,8 @@ import pytest
 
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
+from acrebox.core.measure.reading import parse_length, parse_volume
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import parse_length, parse_volume
 from acrebox.core.plan import plan_document
 from sample import document
 

@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 from acrebox.core.construction import assemble
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.design import read_design
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import catalogue
 from sample import document

@@ -14,7 +14,8 @@ from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers
 from acrebox.core.design import Design, Group, bed_groups
 from acrebox.core.fits import Fit, fits
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import open_plan, plan_model
 from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages

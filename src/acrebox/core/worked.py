@@ -3,6 +3,7 @@
 from pydantic import BaseModel, ConfigDict, Field
 
 COMMON_PRACTICE = "common practice"
+LIST_PRICES = "the yard's price list (invented)"
 GEOMETRY = "geometry of the parts as placed"
 
 

@@ -29,6 +29,16 @@ class WatchOut(BaseModel):
     source: str
     accepted: str | None = None
 
+    @property
+    def alarm(self) -> bool:
+        """Whether it is more than a note."""
+        return self.level != "note"
+
+    @property
+    def unanswered(self) -> bool:
+        """Whether it is more than a note, and nobody accepted it."""
+        return self.alarm and self.accepted is None
+
 
 @dataclass(frozen=True)
 class Finding:

@@ -58,16 +58,10 @@ def _cut_stock(
     demand: Counter[int] = Counter()
     for group in groups:
         demand[group.length] += group.count
-    lengths = tuple(sorted(demand, reverse=True))
     kept = [s for s in had if usable(s, bench) > 0]
     strips = min(strips_of(group.piece, bench) for group in groups)
-    # A sheet in strips is so many sticks at a share of its price: all prices are taken by the whole sheet.
-    kinds = tuple(
-        StickKind(usable(s, bench), int(s.price * CENTS), None if s.limit is None else s.limit * strips)
-        for s in kept
-    )
-    counts = tuple(demand[n] for n in lengths)
-    plan = cut_best(CuttingProblem(lengths, counts, tenths(bench.kerf.mm), kinds), effort)
+    problem = _problem(demand, kept, bench, strips)
+    plan = cut_best(problem, effort)
     if isinstance(plan, NoCutting):
         raise _refusal(plan, stock)
     labels = _Labels(groups)
@@ -76,12 +70,12 @@ def _cut_stock(
     begun: Counter[int] = Counter()
     for stick in ordered:
         pieces = tuple((labels.next(length), length) for length in stick.pieces)
-        left = kinds[stick.kind].usable - sum(stick.pieces) - tenths(bench.kerf.mm) * len(stick.pieces)
+        left = problem.kinds[stick.kind].usable - sum(stick.pieces) - problem.kerf * len(stick.pieces)
         strip = begun[stick.kind] % strips + 1
         begun[stick.kind] += 1
         sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left), strip, strips))
     cost = sum((s.supply.price for s in sticks if s.strip == 1), Decimal(0))
-    bound = _in_whole_sheets(plan.bound, strips, kinds)
+    bound = _in_whole_sheets(plan.bound, strips, problem.kinds)
     return StockCutting(
         stock=stock,
         sticks=tuple(sticks),
@@ -92,17 +86,28 @@ def _cut_stock(
     )
 
 
+def _problem(
+    demand: Counter[int], kept: Sequence[Supply], bench: BenchChoice, strips: int = 1
+) -> CuttingProblem:
+    """So many pieces of each length [0.1 mm] out of these sticks. A sheet in strips is so many sticks at a
+    share of its price: all prices are taken by the whole sheet.
+    """
+    lengths = tuple(sorted(demand, reverse=True))
+    kinds = tuple(
+        StickKind(usable(s, bench), int(s.price * CENTS), None if s.limit is None else s.limit * strips)
+        for s in kept
+    )
+    return CuttingProblem(lengths, tuple(demand[n] for n in lengths), tenths(bench.kerf.mm), kinds)
+
+
 def cost_of(demand: Counter[int], had: Sequence[Supply], bench: BenchChoice) -> Decimal | None:
     """What the sticks cost that so many pieces of each length [0.1 mm] are cut from, as far as a first
     search finds; None where they cannot be cut.
     """
-    lengths = tuple(sorted(demand, reverse=True))
     kept = [s for s in had if usable(s, bench) > 0]
-    if not kept or lengths[0] > max(usable(s, bench) for s in kept):
+    if max(demand) > max((usable(s, bench) for s in kept), default=0):
         return None
-    kinds = tuple(StickKind(usable(s, bench), int(s.price * CENTS), s.limit) for s in kept)
-    counts = tuple(demand[n] for n in lengths)
-    plan = cut_best(CuttingProblem(lengths, counts, tenths(bench.kerf.mm), kinds), 1.0)
+    plan = cut_best(_problem(demand, kept, bench), 1.0)
     if isinstance(plan, NoCutting):
         return None
     return sum((kept[s.kind].price for s in plan.sticks), Decimal(0))

@@ -12,7 +12,8 @@ from acrebox.core.data import DataFileError, by_key, read_as
 from acrebox.core.design import Asked, Design, constructions, questions_of, read_design
 from acrebox.core.drafting import View
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.plan import DRAWINGS, open_plan
 
 

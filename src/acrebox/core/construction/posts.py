@@ -14,7 +14,8 @@ from acrebox.core.construction.walls import LEAST_BUTT_SINE
 from acrebox.core.data import by_key, in_round, read_as
 from acrebox.core.design import PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side

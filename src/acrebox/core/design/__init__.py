@@ -40,6 +40,7 @@ from acrebox.core.design.outline import (
     TypedSide,
     UShape,
 )
+from acrebox.core.design.paths import put_at
 from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
 from acrebox.core.design.site import Reach, Site
 from acrebox.core.design.upgrades import check_text, upgraded
@@ -105,6 +106,7 @@ __all__ = [
     "in_system",
     "in_yard_of",
     "problem_of",
+    "put_at",
     "questions_of",
     "read_design",
     "read_in_yard_of",

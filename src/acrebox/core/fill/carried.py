@@ -3,7 +3,7 @@
 from math import ceil
 
 from acrebox.core.fill.layers import FilledLayer
-from acrebox.core.fill.purchase import CRUMB_L
+from acrebox.core.fill.offers import CRUMB_L
 from acrebox.core.measure.printing import Printer
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 

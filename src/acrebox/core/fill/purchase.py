@@ -1,41 +1,19 @@
-"""What of a material is bought, once for the whole bed: the cheapest of bags of all sizes, loads, and loads
-topped with bags; what is to hand comes first.
-"""
+"""What of a material is bought, once for the whole bed, in the way asked for; what is to hand comes first."""
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
-from itertools import product
-from math import ceil, floor, isclose
+from math import isclose
 
 from acrebox.core.design import Bought, FillChoice
 from acrebox.core.errors import refuse
 from acrebox.core.fill.heaps import heap_litres, heap_words
 from acrebox.core.fill.layers import Content, FilledLayer, loose_words
 from acrebox.core.fill.materials import known, materials_of
+from acrebox.core.fill.offers import Offer, best_offer, break_even, cheapest
 from acrebox.core.measure.printing import Printer
-from acrebox.core.stock import BagSize, Bulk, Catalogue, Fill
-from acrebox.core.worked import Worked
-
-LIST_PRICES = "the yard's price list (invented)"
-# A bag must not be bought for what rounding adds.
-CRUMB_L = 1e-6
-MOST_ALIKE = 200
-Counts = tuple[int, ...]
-
-
-@dataclass(frozen=True, kw_only=True)
-class Offer:
-    """One way to buy: bags of every size, steps of a load, what both cost."""
-
-    counts: Counts
-    steps: int
-    cost: Decimal
-
-    @property
-    def packs(self) -> int:
-        """How many things are carried in."""
-        return sum(self.counts) + self.steps
+from acrebox.core.stock import BagSize, Catalogue, Fill
+from acrebox.core.worked import LIST_PRICES, Worked
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -157,32 +135,19 @@ def _purchase(
     keep_back: int,
     show: Printer,
 ) -> Purchase:
-    bags = _bags(material, how, field, show)
-    of_layer = field.startswith("fill.layers.")
-    mixed = of_layer and any(c.share != 100.0 for _, c in uses)
-    way = how.way
-    if way == "bulk" and material.bulk is None:
-        if not mixed:
-            named = f"{field}.buy" if of_layer else f"{field}.way"
-            raise refuse(named, "bulk", f"{material.name} is not sold loose.", "bags")
-        way = "cheaper"
-    if way == "bags" and not bags:
-        if not mixed:
-            named = f"{field}.buy" if of_layer else f"{field}.way"
-            raise refuse(named, "bags", f"{material.name} is not sold in bags.", "cheaper")
-        way = "cheaper"
+    bags, bulk = _bags(material, how, field, show), material.bulk
+    way = _way(how, field, material, sold={"bags": bool(bags), "bulk": bulk is not None}, uses=uses)
     loose = sum(c.loose for _, c in uses)
     wanted = max(0.0, loose - hand[1])
-    bulk = material.bulk
-    in_bags = _best(wanted, bags, None, keep_back) if bags else None
-    as_load = _best(wanted, (), bulk, keep_back) if bulk else None
+    in_bags = best_offer(wanted, bags, None, keep_back) if bags else None
+    as_load = best_offer(wanted, (), bulk, keep_back) if bulk else None
     if as_load is not None:
         as_load = Offer(counts=(0,) * len(bags), steps=as_load.steps, cost=as_load.cost)
-    both = _best(wanted, bags, bulk, keep_back) if bags and bulk else in_bags or as_load
+    both = best_offer(wanted, bags, bulk, keep_back) if bags and bulk else in_bags or as_load
     taken = {"cheaper": both, "bags": in_bags, "bulk": as_load}[way]
     if material.to_hand and not bags and bulk is None:
         taken = None
-    even = break_even(_cheapest(bags), bulk, keep_back) if bags and bulk else None
+    even = break_even(cheapest(bags), bulk, keep_back) if bags and bulk else None
     return Purchase(
         material=material,
         uses=tuple(uses),
@@ -199,6 +164,22 @@ def _purchase(
     )
 
 
+def _way(
+    how: Bought, field: str, material: Fill, sold: Mapping[str, bool], uses: Sequence[tuple[int, Content]]
+) -> str:
+    """The way asked for, where a material is sold so. A mix is asked for as a whole: a material of it that is
+    not sold so is bought as it is.
+    """
+    if sold.get(how.way, True):
+        return how.way
+    of_layer = field.startswith("fill.layers.")
+    if of_layer and any(c.share != 100.0 for _, c in uses):
+        return "cheaper"
+    says, instead = {"bulk": ("loose", "bags"), "bags": ("in bags", "cheaper")}[how.way]
+    named = f"{field}.buy" if of_layer else f"{field}.way"
+    raise refuse(named, how.way, f"{material.name} is not sold {says}.", instead)
+
+
 def _bags(material: Fill, how: Bought, field: str, show: Printer) -> tuple[BagSize, ...]:
     """The sizes of bags to choose from: all, or the one asked for."""
     if how.bag is None:
@@ -211,104 +192,6 @@ def _bags(material: Fill, how: Bought, field: str, show: Printer) -> tuple[BagSi
         sold = ", ".join(show.pack(b.size.litres) for b in material.bags) or "no bags"
         raise refuse(f"{field}.bag", how.bag.text, f"{material.name} is not sold in that bag.", sold)
     return found
-
-
-def bags_for(litres: float, size: float) -> int:
-    """The fewest whole bags of a size [L] that hold a volume [L]."""
-    return max(0, ceil((litres - CRUMB_L) / size))
-
-
-def bulk_price(bulk: Bulk, steps: int) -> Decimal:
-    """The price of a load in whole steps, brought."""
-    return bulk.price * steps + bulk.delivery if steps else Decimal(0)
-
-
-def _cheapest(bags: Sequence[BagSize]) -> BagSize:
-    """The bag that costs least by the litre."""
-    return min(bags, key=lambda b: (float(b.price) / b.size.litres, -b.size.litres))
-
-
-def _best(litres: float, bags: Sequence[BagSize], bulk: Bulk | None, keep_back: int) -> Offer:
-    """The cheapest way to bring at least so much [L]; of ways that cost the same the fewest packs, then the
-    least over. Where bags are bought, `keep_back` more of the cheapest one are bought with them.
-    """
-    if litres <= CRUMB_L:
-        return Offer(counts=(0,) * len(bags), steps=0, cost=Decimal(0))
-    most = bags_for(litres, bulk.step.litres) if bulk else 0
-    least_price = min((b.price for b in bags), default=Decimal(0))
-    reserve = least_price * keep_back
-    by_litre = min((float(b.price) / b.size.litres for b in bags), default=0.0)
-    best: tuple[Decimal, int, float, Offer] | None = None
-    for steps in range(most, -1, -1):
-        load = bulk_price(bulk, steps) if bulk else Decimal(0)
-        rest = litres - (steps * bulk.step.litres if bulk else 0.0)
-        if rest > CRUMB_L and not bags:
-            break
-        if best is not None and float(load) + by_litre * max(0.0, rest) > float(best[0]) + 1e-9:
-            continue
-        for counts in _covers(rest, bags):
-            cost = load + sum((n * b.price for n, b in zip(counts, bags, strict=True)), Decimal(0))
-            over = sum(n * b.size.litres for n, b in zip(counts, bags, strict=True)) - rest
-            if any(counts):
-                cost += reserve
-            offer = Offer(counts=counts, steps=steps, cost=cost)
-            key = (cost, offer.packs, over)
-            if best is None or key < best[:3]:
-                best = (*key, offer)
-    assert best is not None  # without bags the whole load is one
-    return _with_reserve(best[3], bags, keep_back)
-
-
-def _with_reserve(offer: Offer, bags: Sequence[BagSize], keep_back: int) -> Offer:
-    """The same with the bags that are kept back, which its cost has already."""
-    if not keep_back or not any(offer.counts):
-        return offer
-    spare = min(range(len(bags)), key=lambda n: (bags[n].price, bags[n].size.litres))
-    counts = tuple(n + (keep_back if at == spare else 0) for at, n in enumerate(offer.counts))
-    return Offer(counts=counts, steps=offer.steps, cost=offer.cost)
-
-
-def _covers(litres: float, bags: Sequence[BagSize]) -> Iterator[Counts]:
-    """Counts of bags that hold a volume, among them the cheapest: of all but the bag that costs least by
-    the litre there can only be a few, since each of them costs more than it replaces and all they can save
-    is one of those.
-    """
-    if litres <= CRUMB_L:
-        yield (0,) * len(bags)
-        return
-    first = min(
-        range(len(bags)), key=lambda n: (float(bags[n].price) / bags[n].size.litres, -bags[n].size.litres)
-    )
-    best = bags[first]
-    ratio = float(best.price) / best.size.litres
-    ranges = []
-    for n, bag in enumerate(bags):
-        if n == first:
-            ranges.append(range(1))
-            continue
-        dearer = float(bag.price) - ratio * bag.size.litres
-        few = floor(float(best.price) / dearer + 1e-9) if dearer > 1e-9 else MOST_ALIKE
-        ranges.append(range(min(few, bags_for(litres, bag.size.litres), MOST_ALIKE) + 1))
-    for counts in product(*ranges):
-        rest = litres - sum(k * b.size.litres for k, b in zip(counts, bags, strict=True))
-        yield tuple(bags_for(rest, best.size.litres) if n == first else k for n, k in enumerate(counts))
-
-
-def break_even(bag: BagSize, bulk: Bulk, keep_back: int) -> float | None:
-    """The volume [L] past which a load never costs more than bags; None when bags stay cheaper for ever.
-
-    Bags cost at least V·b with b the price per litre in bags; a load at most (V + step)·s + delivery. Past
-    V = (step·s + delivery)/(b − s) a load is the cheaper, so the search runs down from there, bag by bag.
-    """
-    size, step = bag.size.litres, bulk.step.litres
-    per_litre, loose_per_litre = float(bag.price) / size, float(bulk.price) / step
-    if per_litre <= loose_per_litre:
-        return None
-    certain = (float(bulk.price) + float(bulk.delivery)) / (per_litre - loose_per_litre)
-    bags = bags_for(certain, size) + 1
-    while bags > 0 and bulk_price(bulk, bags_for(bags * size, step)) <= bag.price * (bags + keep_back):
-        bags -= 1
-    return bags * size
 
 
 def loose_worked(bought: Purchase, show: Printer) -> Worked:

@@ -6,9 +6,9 @@ from decimal import Decimal
 
 from acrebox.core.fill.carried import barrows_for, wet_words
 from acrebox.core.fill.layers import FilledLayer
-from acrebox.core.fill.purchase import LIST_PRICES, Purchase
+from acrebox.core.fill.purchase import Purchase
 from acrebox.core.measure.printing import Printer
-from acrebox.core.worked import COMMON_PRACTICE, Worked
+from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked
 
 
 @dataclass(frozen=True, kw_only=True)

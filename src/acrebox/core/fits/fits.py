@@ -14,7 +14,7 @@ from typing import Any
 
 from acrebox.core.bench.sticks import cost_of, strips_of
 from acrebox.core.bench.supply import Supply, supplies, usable
-from acrebox.core.design import BenchChoice, Design, read_design
+from acrebox.core.design import BenchChoice, Design, put_at, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits.rows import Fit, Saves
 from acrebox.core.fits.sizes import Size, setting, sizes_of
@@ -80,18 +80,9 @@ def _pieces(plan: Plan) -> Pieces:
     return {p.name: (g.stock, g.length) for g in groups for p in g.parts}
 
 
-def _with(document: Any, path: str, value: Any) -> Any:
-    head, _, rest = path.partition(".")
-    if isinstance(document, list):
-        at = int(head)
-        return [_with(row, rest, value) if n == at and rest else row for n, row in enumerate(document)]
-    now = document.get(head) or {}
-    return {**document, head: _with(now, rest, value) if rest else value}
-
-
 def _changed(size: Size, change: float, before: Plan, yard: Yard, shown: System | None = None) -> Plan | None:
     """The plan with a size changed; None where it cannot be."""
-    document = _with(before.asked.document(), size.field, before.show.typed(size.mm + change))
+    document = put_at(before.asked.document(), size.field, before.show.typed(size.mm + change))
     try:
         plan = open_plan(read_design(document, yard.units), yard, shown=shown)
         plan[ASSEMBLY], plan[TAKEOFF]
@@ -212,7 +203,7 @@ def _bought(plan: Plan, unit: str) -> int:
 
 
 def _alarms(plan: Plan) -> set[str]:
-    return {w.code for w in plan[WATCH_OUTS] if w.level != "note"}
+    return {w.code for w in plan[WATCH_OUTS] if w.alarm}
 
 
 def _fit(attempt: _Try, before: Plan, yard: Yard, shown: System | None) -> Fit | None:

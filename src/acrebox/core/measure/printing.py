@@ -22,17 +22,6 @@ from acrebox.core.measure.convert import (
 )
 from acrebox.core.measure.systems import System
 
-__all__ = [
-    "Dates",
-    "Numbers",
-    "Printer",
-    "System",
-    "cents",
-    "print_imperial",
-    "print_metric",
-    "round_half_up",
-]
-
 SIXTEENTHS = 16
 DRILLS = 64
 FT3_PER_YD3 = 27
@@ -210,21 +199,12 @@ class Printer:
             return f"{self.short(yards, 2)} yd³"
         return f"{self.short(litres / float(LITRES_PER_FT3), 2)} ft³"
 
+    def _unit(self, what: str) -> _Unit:
+        return _UNITS[what][0 if self.metric else 1]
+
     def _of(self, what: str, amount: float) -> str:
-        unit = _UNITS[what][0 if self.metric else 1]
+        unit = self._unit(what)
         return f"{self.number(amount / float(unit.worth), unit.digits)} {unit.sign}"
-
-    def value(self, what: str, amount: float) -> float:
-        """An amount in the unit in which this prints that quantity."""
-        return amount / float(_UNITS[what][0 if self.metric else 1].worth)
-
-    def unit(self, what: str) -> str:
-        """The sign of the unit in which this prints that quantity."""
-        return _UNITS[what][0 if self.metric else 1].sign
-
-    def bare(self, what: str, amount: float) -> str:
-        """An amount of a quantity without its unit."""
-        return self._of(what, amount).rsplit(" ", 1)[0]
 
     def area(self, mm2: float) -> str:
         """An area [mm²], in square metres or square feet."""
@@ -276,7 +256,8 @@ class Printer:
 
     def run(self, mm: float) -> str:
         """A length to reckon with [mm], in metres or feet with up to three decimals."""
-        return f"{self.short(self.value('run', mm))} {self.unit('run')}"
+        unit = self._unit("run")
+        return f"{self.short(mm / float(unit.worth), unit.digits)} {unit.sign}"
 
     def bow(self, mm: float) -> str:
         """How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch."""

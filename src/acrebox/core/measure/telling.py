@@ -4,8 +4,8 @@ import re
 
 from acrebox.core.measure.convert import KG_PER_POUND
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.reading import parse_length
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import parse_length
 
 _SIZE = re.compile(r"\{([^|{}]+)(?:\|([^|{}]+))?\}")
 _WEIGHT = re.compile(r"([\d.]+) (kg|lb)")

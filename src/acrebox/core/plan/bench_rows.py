@@ -1,4 +1,4 @@
-"""The bench part of the Plan, as published: cuts, sticks as cut, what to buy."""
+"""The bench part of the Plan, as published: cuts, sticks as cut."""
 
 from acrebox.core.plan.rows import Amount, Figures, Row
 
@@ -30,19 +30,6 @@ class Cut(Figures):
     housings: list[Housing]
     count: int
     parts: list[str]
-
-
-class Buy(Figures):
-    """One line of the buying list."""
-
-    item: str
-    name: str
-    stage: str
-    count: int
-    unit: str
-    length_mm: Amount | None = None
-    each: Amount
-    cost: Amount
 
 
 class SawnRow(Row):

@@ -2,17 +2,13 @@
 
 from collections import Counter
 from collections.abc import Sequence
-from decimal import Decimal
 from math import ceil
 
 from acrebox.core.bench.supply import Supply
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.telling import told
-from acrebox.core.plan.bench_rows import Buy
+from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill import SOIL
-from acrebox.core.worked import Worked
-
-PRICE_LIST = "the yard's price list (invented)"
 
 
 def stick_lines(seen: Seen) -> list[Buy]:
@@ -22,32 +18,20 @@ def stick_lines(seen: Seen) -> list[Buy]:
         timber = seen.book.find_cuttable(section.stock)
         supply = Counter(section.bought)
         for bought, count in sorted(supply.items(), key=lambda row: -row[0].length):
-            cost = bought.price * count
-            length = seen.show.length(bought.length / 10)
-            lines.append(
-                Buy(
-                    item=section.stock,
-                    name=timber.name if timber else section.stock,
-                    stage="bench",
-                    count=count,
-                    unit="sheet" if seen.book.find_sheet(section.stock) else "stick",
-                    length_mm=bought.length / 10,
-                    each=float(bought.price),
-                    cost=float(cost),
-                    working={
-                        "cost": Worked(
-                            amount=float(cost),
-                            unit=seen.book.currency,
-                            working=(
-                                f"{count} × {length} at {seen.show.money(bought.price)} ="
-                                f" {seen.show.money(cost)}{_aside(section.aside, bought)}"
-                            ),
-                            assumptions=["the yard's list price, or the one you typed"],
-                            source=PRICE_LIST,
-                        )
-                    },
-                )
+            length, price = seen.show.length(bought.length / 10), seen.show.money(bought.price)
+            line = buy_line(
+                seen,
+                section.stock,
+                timber.name if timber else section.stock,
+                count,
+                "sheet" if seen.book.find_sheet(section.stock) else "stick",
+                bought.price,
+                f"{count} × {length} at {price}",
+                length=bought.length / 10,
+                aside=_aside(section.aside, bought),
+                assumptions=["the yard's list price, or the one you typed"],
             )
+            lines.append(line)
     return lines
 
 
@@ -57,51 +41,23 @@ def _aside(aside: Sequence[Supply], bought: Supply) -> str:
     return f"; {more} of them set aside for bad ones" if more else ""
 
 
-def _line(key: str, name: str, count: int, unit: str, price: Decimal, words: str, seen: Seen) -> Buy:
-    """A line of the buying list; `words` say how the count came about."""
-    cost, show = price * count, seen.show.money
-    working = Worked(
-        amount=float(cost),
-        unit=seen.book.currency,
-        working=f"{words} × {show(price)} = {show(cost)}",
-        source=PRICE_LIST,
-    )
-    return Buy(
-        item=key,
-        name=name,
-        stage="bench",
-        count=count,
-        unit=unit,
-        each=float(price),
-        cost=float(cost),
-        working={"cost": working},
-    )
-
-
 def goods_lines(seen: Seen) -> list[Buy]:
     """Whole boxes of fixings, and goods by the piece or the metre."""
     counts: Counter[str] = Counter()
     for fixed in seen.fixings:
         counts[fixed.screw.key] += fixed.count
-    lines = []
+    lines, money = [], seen.show.money
     for screw in seen.book.screw:
         if counts[screw.key]:
             boxes = ceil(counts[screw.key] / screw.box)
-            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}"
-            lines.append(_line(screw.key, screw.name, boxes, f"box of {screw.box}", screw.price, words, seen))
+            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes} × {money(screw.price)}"
+            unit = f"box of {screw.box}"
+            lines.append(buy_line(seen, screw.key, screw.name, boxes, unit, screw.price, words))
     for good in seen.takeoff.counted:
         sold, count = seen.book.find_good(good.key), ceil(good.count)
-        lines.append(
-            _line(
-                good.key,
-                told(sold.name, seen.show),
-                count,
-                good.unit,
-                sold.price,
-                f"{good.working}; {count} to buy",
-                seen,
-            )
-        )
+        words = f"{good.working}; {count} to buy × {money(sold.price)}"
+        name = told(sold.name, seen.show)
+        lines.append(buy_line(seen, good.key, name, count, good.unit, sold.price, words))
     return lines
 
 

@@ -110,9 +110,7 @@ def figures_of(plan: Plan) -> BedFigures:
         cost=totals.cost,
         picture=_picture(plan[DRAWINGS].plan),
         looks=[
-            Look(stage=w.stage, level=w.level, message=w.message)
-            for w in plan[WATCH_OUTS]
-            if w.level != "note" and w.accepted is None
+            Look(stage=w.stage, level=w.level, message=w.message) for w in plan[WATCH_OUTS] if w.unanswered
         ],
         pieces=[tick.key for tick in plan[TICKS] if tick.kind == "cut"],
         uses=used_of_pile(plan),

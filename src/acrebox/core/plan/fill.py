@@ -6,10 +6,11 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchases_of
 from acrebox.core.fill.carried import barrows_for, barrows_worked, wet_worked
 from acrebox.core.fill.layers import volumes_worked
-from acrebox.core.fill.purchase import Offer, cost_worked, loose_worked
+from acrebox.core.fill.offers import Offer
+from acrebox.core.fill.purchase import cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
 from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
-from acrebox.core.plan.bench_rows import Buy
+from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
 from acrebox.core.worked import Worked
 
@@ -167,30 +168,22 @@ def soil_lines(seen: Seen) -> list[Buy]:
         if bulk:
             rows.append((taken.steps, f"× {seen.show.pack(bulk.step.litres)} loose", bulk.price))
             rows.append((1 if taken.steps and bulk.delivery else 0, "delivery", bulk.delivery))
-        for count, unit, price in rows:
-            if count:
-                cost = count * price
-                words = f"{count} × {seen.show.money(price)} = {seen.show.money(cost)}"
-                whole = cost_worked(bought, seen.book.currency, seen.show)
-                worked = Worked(
-                    amount=float(cost),
-                    unit=seen.book.currency,
-                    working=words,
-                    assumptions=[whole.working],
-                    source=whole.source,
-                )
-                lines.append(
-                    Buy(
-                        item=bought.material.key,
-                        name=bought.material.name,
-                        stage="fill",
-                        count=count,
-                        unit=unit,
-                        each=float(price),
-                        cost=float(cost),
-                        working={"cost": worked},
-                    )
-                )
+        whole = cost_worked(bought, seen.book.currency, seen.show)
+        lines += [
+            buy_line(
+                seen,
+                bought.material.key,
+                bought.material.name,
+                count,
+                unit,
+                price,
+                f"{count} × {seen.show.money(price)}",
+                stage="fill",
+                assumptions=[whole.working],
+            )
+            for count, unit, price in rows
+            if count
+        ]
     return lines
 
 

@@ -6,7 +6,8 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.data import in_round, read_as
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.measure.printing import Dates, Numbers, Printer, System
+from acrebox.core.measure.printing import Dates, Numbers, Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan.head_rows import Understood
 from acrebox.core.plan.rows import Row

@@ -8,7 +8,8 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.data import read_as
 from acrebox.core.measure.convert import MM_PER_INCH
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length
 from acrebox.core.plan.rows import Row
 

@@ -3,9 +3,9 @@
 from decimal import ROUND_HALF_UP, Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.plan.buying import GOODS, PRICE_LIST
+from acrebox.core.plan.buying import GOODS
 from acrebox.core.plan.head_rows import Taxed, Totals
-from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
+from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked, Workings
 
 
 def totals_of(seen: Seen) -> Totals:
@@ -61,14 +61,14 @@ def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workin
     stock, whole = timber + goods, timber + goods + soil
     return {
         "stock_cost": Worked(
-            amount=float(stock), unit=currency, working=f"{parts} = {show(stock)}", source=PRICE_LIST
+            amount=float(stock), unit=currency, working=f"{parts} = {show(stock)}", source=LIST_PRICES
         ),
         "cost": Worked(
             amount=float(whole),
             unit=currency,
             working=f"{parts} + soil {show(soil)} = {show(whole)}",
             assumptions=["liner is not in this yet"],
-            source=PRICE_LIST,
+            source=LIST_PRICES,
         ),
     }
 

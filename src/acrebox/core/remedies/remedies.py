@@ -13,10 +13,10 @@ from pydantic import BaseModel, ConfigDict
 
 from acrebox.core.assembly import UsedTimber
 from acrebox.core.data import amount, read_as
-from acrebox.core.design import Design, read_design
+from acrebox.core.design import Design, put_at, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.convert import MM_PER_INCH
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
 from acrebox.core.plan import (
     ASSEMBLY,
@@ -148,18 +148,13 @@ def _changes(before: Plan, after: Plan) -> list[str]:
 
 
 def _alarms(plan: Plan) -> set[str]:
-    return {w.code for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None}
-
-
-def _with(document: Document, path: str, value: Any) -> Document:
-    head, _, rest = path.partition(".")
-    return {**document, head: _with(document.get(head) or {}, rest, value) if rest else value}
+    return {w.code for w in plan[WATCH_OUTS] if w.unanswered}
 
 
 def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
     """The usual changes, the cheap ones first."""
     add_ons, document, starts = plan.design.add_ons, plan.asked.document(), plan[STARTS]
-    capped = _with(document, "add_ons.cap", starts["add_ons.cap"])
+    capped = put_at(document, "add_ons.cap", starts["add_ons.cap"])
     if "raw-sheet-edge" in seen:
         yield _Try("A cap over the edge", capped, strong=False)
     if not seen & set(STRONG):
@@ -169,9 +164,9 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
     yield from _switched(document)
     if add_ons.ties is None:
         ties = {"stock": starts["add_ons.ties"]["stock"], "levels": "top_and_bottom"}
-        yield _Try("Cross ties by the rule, top and bottom", _with(document, "add_ons.ties", ties))
+        yield _Try("Cross ties by the rule, top and bottom", put_at(document, "add_ons.ties", ties))
         for count, words in ((1, "One cross tie"), (2, "Two cross ties"), (3, "Three cross ties")):
-            more = _with(document, "add_ons.ties", {**ties, "count": count})
+            more = put_at(document, "add_ons.ties", {**ties, "count": count})
             yield _Try(f"{words} a side, top and bottom", more)
     if add_ons.cap is None:
         yield _Try("A cap board along the top", capped)
@@ -192,7 +187,7 @@ def _switched(document: Document) -> Iterator[_Try]:
     for switch in read_as(list[_Switch], *FILE, "switch"):
         now = document["construction"].get(switch.field)
         if now is not None and not str(now).startswith("posts") and now != switch.to:
-            yield _Try(switch.words, _with(document, f"construction.{switch.field}", switch.to))
+            yield _Try(switch.words, put_at(document, f"construction.{switch.field}", switch.to))
 
 
 def _lower(document: Document) -> Iterator[_Try]:
@@ -219,7 +214,7 @@ def _closer(document: Document, plan: Plan) -> Iterator[_Try]:
     for (field, what), apart in limits.items():
         for limit in sorted((a for a in apart if a >= _amount("closest", show.built)), reverse=True)[:3]:
             words = f"A {what[:-1]} at least every {show.length(limit)}"
-            yield _Try(words, _with(document, field, show.typed(limit)))
+            yield _Try(words, put_at(document, field, show.typed(limit)))
 
 
 def _spans(member: Bent, plan: Plan) -> set[float]:
@@ -266,7 +261,7 @@ def _thicker(document: Document, plan: Plan) -> Iterator[_Try]:
         thicker = [t for t in alike if t.thickness.mm > now.thickness.mm + 1]
         thicker.sort(key=lambda t: (t.thickness.mm, abs(t.width.mm - now.width.mm)))
         for timber in thicker[:MOST_THICKER]:
-            changed = _with(_with(document, used.field, timber.key), f"{used.field}_measured", {})
+            changed = put_at(put_at(document, used.field, timber.key), f"{used.field}_measured", {})
             field = used.field.removeprefix("construction.")
             yield _Try(f"{timber.name} for the {field}s", _stacked(changed, plan, used, timber))
 

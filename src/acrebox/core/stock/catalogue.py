@@ -1,14 +1,12 @@
-"""What there is (`data/`), and what a yard sells of it for how much (`lists/`), read once."""
+"""What a yard sells: timber, sheets, fixings, goods and fills, and how its figures are printed."""
 
 import re
 from decimal import Decimal
-from functools import cache
 from math import ceil
-from typing import Any, Literal
+from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, ValidationError, computed_field
+from pydantic import BaseModel, ConfigDict, computed_field
 
-from acrebox.core.data import DataFileError, by_key, read_as, read_table
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.measure.convert import MM_PER_FOOT
 from acrebox.core.measure.printing import Dates, Numbers, Printer
@@ -27,7 +25,9 @@ class CatalogueGapError(AcreBoxError):
         super().__init__(f"the yard's catalogue has no row for '{key}'; add it to stock/data")
 
 
-class _Item(BaseModel):
+class Item(BaseModel):
+    """A row of what is sold: nothing in it that nobody knows."""
+
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
@@ -36,7 +36,7 @@ def _system_of(size: Length) -> System:
     return System.IMPERIAL if "in" in str(size.text) else System.METRIC
 
 
-class StickLength(_Item):
+class StickLength(Item):
     """A length in which a section is sold, and the price of one stick."""
 
     length: Length
@@ -49,7 +49,7 @@ class StickLength(_Item):
         return self.length.mm
 
 
-class Timber(_Item):
+class Timber(Item):
     """A section of timber: nominal name, actual size, density [kg/m³], lengths sold."""
 
     key: str
@@ -90,7 +90,7 @@ class Timber(_Item):
         return self.width.mm
 
 
-class Sheet(_Item):
+class Sheet(Item):
     """Corrugated sheet: its full and cover width, profile depth, side and end laps, lengths sold."""
 
     key: str
@@ -127,7 +127,7 @@ class Sheet(_Item):
         return Wave(self.depth.mm, self.pitch.mm, self.steel.mm)
 
 
-class ClearWood(_Item):
+class ClearWood(Item):
     """Clear wood at 12 % moisture: stiffness and bending strength [MPa], specific gravity."""
 
     name: str
@@ -136,7 +136,7 @@ class ClearWood(_Item):
     sg: float
 
 
-class Species(_Item):
+class Species(Item):
     """A kind of wood: reference design values for bending [MPa] and its life outdoors [years]."""
 
     key: str
@@ -149,7 +149,7 @@ class Species(_Item):
     clear: ClearWood | None = None
 
 
-class Good(_Item):
+class Good(Item):
     """Something sold by the piece, the metre or the foot: a band, a membrane, an anchor. `{…}` in its name is
     a size. A bag of concrete sets to `yield_l` [L].
     """
@@ -167,7 +167,7 @@ class Good(_Item):
         return ceil(mm / {"m": 1000.0, "ft": float(MM_PER_FOOT)}[self.unit] * 10 - 1e-9) / 10
 
 
-class Screw(_Item):
+class Screw(Item):
     """A kind of fixing in one length, sold by the box."""
 
     key: str
@@ -181,14 +181,14 @@ class Screw(_Item):
     price: Decimal
 
 
-class BagSize(_Item):
+class BagSize(Item):
     """A size of bag and the price of one."""
 
     size: Volume
     price: Decimal
 
 
-class Bulk(_Item):
+class Bulk(Item):
     """Loose delivery: sold by the step, with one charge for bringing a load."""
 
     step: Volume
@@ -196,7 +196,7 @@ class Bulk(_Item):
     delivery: Decimal
 
 
-class Fill(_Item):
+class Fill(Item):
     """A fill material: loose litres per settled litre, wet and loose weight [kg/L], the share of it that is
     open and takes in soil, how it is sold.
     """
@@ -214,7 +214,7 @@ class Fill(_Item):
     bulk: Bulk | None = None
 
 
-class Catalogue(_Item):
+class Catalogue(Item):
     """Everything the yard sells by its price list, with its currency; `tax` comes on top of its prices [%].
 
     `shown` is the system in which figures are printed, where that is not the one a bed is planned in;
@@ -273,106 +273,3 @@ class Catalogue(_Item):
     def find_fill(self, key: str) -> Fill | None:
         """The fill material of that key, or None."""
         return next((f for f in self.fill if f.key == key), None)
-
-
-class _Sold(_Item):
-    """How a fixing is sold."""
-
-    box: int
-    price: Decimal
-
-
-class _Loose(_Item):
-    step: Volume
-    price: Decimal
-    delivery: Decimal
-
-
-class _Fills(_Item):
-    """How a fill is sold: prices by the size of bag, and the load."""
-
-    bags: dict[str, Decimal] = {}
-    bulk: _Loose | None = None
-
-
-class PriceList(_Item):
-    """A price list: prices of sticks and sheets by stock and length, of boxes, goods and fills by key."""
-
-    title: str
-    system: System
-    currency: str
-    currency_sign: str
-    lengths: dict[str, dict[str, Decimal]]
-    screws: dict[str, _Sold]
-    goods: dict[str, Decimal]
-    fill: dict[str, _Fills]
-
-
-PRICE_LISTS: dict[str, str] = {"imperial-cad": "CAD", "metric-eur": "EUR", "metric-gbp": "GBP"}
-"""The price lists that ship, and their currencies; the first of a system is its usual one."""
-USUAL_LIST = {System.IMPERIAL: "imperial-cad", System.METRIC: "metric-eur"}
-PriceListName = Literal["imperial-cad", "metric-eur", "metric-gbp"]
-
-
-@cache
-def price_list(name: str) -> PriceList:
-    """A price list by its name."""
-    return read_as(PriceList, "stock", f"lists/{name}.toml")
-
-
-def list_for(system: System, currency: str | None) -> str:
-    """The price list of a system whose currency it is; else the usual one of that system."""
-    found = (n for n, c in PRICE_LISTS.items() if c == currency and price_list(n).system is system)
-    return next(found, USUAL_LIST[system])
-
-
-@cache
-def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
-    """What is sold by a price list; a duplicate key, or a price of what nobody knows, is refused as the data
-    is read.
-    """
-    sold, tables = price_list(name), dict[str, Any]()
-    for file in ("timber", "species", "sheet", "fixing", "fill"):
-        tables |= read_table("stock", f"data/{file}.toml")
-    known = {
-        kind: {row["key"] for row in tables[kind]} for kind in ("timber", "sheet", "screw", "good", "fill")
-    }
-    for kind, of in (
-        ("lengths", known["timber"] | known["sheet"]),
-        ("screws", known["screw"]),
-        ("goods", known["good"]),
-        ("fill", known["fill"]),
-    ):
-        if unknown := set(getattr(sold, kind)) - of:
-            raise DataFileError(f"stock/lists/{name}.toml: {sorted(unknown)} of {kind} are in no data file")
-
-    def lengths(key: str) -> list[dict[str, Any]]:
-        return [{"length": length, "price": price} for length, price in sold.lengths.get(key, {}).items()]
-
-    def fill(key: str) -> dict[str, Any]:
-        found = sold.fill.get(key, _Fills())
-        bags = [{"size": size, "price": price} for size, price in found.bags.items()]
-        return {"bags": bags, "bulk": found.bulk.model_dump() if found.bulk else None}
-
-    rows: dict[str, Any] = {
-        "species": tables["species"],
-        "timber": [{**row, "lengths": lengths(row["key"])} for row in tables["timber"]],
-        "sheet": [{**row, "lengths": lengths(row["key"])} for row in tables["sheet"]],
-        "screw": [
-            {**row, **sold.screws[row["key"]].model_dump()}
-            for row in tables["screw"]
-            if row["key"] in sold.screws
-        ],
-        "good": [
-            {**row, "price": sold.goods[row["key"]]}
-            for row in tables["good"]
-            if row["key"] in sold.goods and row["system"] == sold.system
-        ],
-        "fill": [{**row, **fill(row["key"])} for row in tables["fill"]],
-    }
-    try:
-        book = Catalogue(price_list=name, currency=sold.currency, currency_sign=sold.currency_sign, **rows)
-    except ValidationError as fault:
-        raise DataFileError(f"stock/data with lists/{name}.toml: {fault}") from None
-    by_key([*book.timber, *book.species, *book.sheet, *book.good, *book.screw, *book.fill])
-    return book

@@ -66,4 +66,4 @@ def _sound(design: Design, yard: Yard, allowed: set[str]) -> Design | None:
 
 
 def _alarms(plan: Plan) -> set[str]:
-    return {w.code for w in plan[WATCH_OUTS] if w.level != "note"}
+    return {w.code for w in plan[WATCH_OUTS] if w.alarm}

@@ -150,7 +150,7 @@ def _rows(plans: Sequence[Plan], rates: Rates) -> list[Row]:
 
 
 def _alarms(plan: Plan) -> list[WatchOut]:
-    return [w for w in plan[WATCH_OUTS] if w.level != "note" and w.accepted is None]
+    return [w for w in plan[WATCH_OUTS] if w.unanswered]
 
 
 def _plan(number: int, design: Design, yard: Yard, shown: System | None) -> Plan:

@@ -10,7 +10,7 @@ from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import System
+from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 

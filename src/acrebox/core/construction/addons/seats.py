@@ -13,7 +13,8 @@ from acrebox.core.construction.sides import outer_side
 from acrebox.core.construction.sizes import printed, size
 from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Box, EndCut
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point

@@ -12,7 +12,8 @@ from acrebox.core.construction.sides import facing
 from acrebox.core.construction.sizes import size
 from acrebox.core.design import Design, MeasuredStick, Ties
 from acrebox.core.errors import refuse
-from acrebox.core.measure.printing import Printer, System
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
