@@ -56,6 +56,19 @@ def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: s
     assert tape(page, "cost") == f"€{after['totals']['cost']:,.2f}"
 
 
+def test_a_remedy_keeps_what_was_changed_after_it_was_found(page: Page, site: str) -> None:
+    bed = make_bed(site, document(name="Bowing", **BOWED))
+    open_bed(page, site, bed)
+    page.locator("#hold-title").scroll_into_view_if_needed()
+    expect(page.locator("[data-remedy='0']")).to_be_visible()
+    page.get_by_label("Name of the bed").fill("Bowing no more")
+    saved(page)
+    page.locator("[data-remedy='0']").click()
+    expect(page.locator(".remedies")).to_have_count(0)
+    saved(page)
+    assert design_of(site, bed)["name"] == "Bowing no more"
+
+
 def test_what_bows_is_told_in_sunlight_and_on_paper(page: Page, site: str) -> None:
     open_bed(page, site, make_bed(site, document(name="Outdoors", **BOWED)))
     row = page.locator("[data-member='front bottom board']")

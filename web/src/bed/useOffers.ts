@@ -1,18 +1,15 @@
 import { computed, type ComputedRef } from 'vue'
 
 import { api, type Asked, type Offer, type Units } from '@/api/client'
-import { fetchedBy } from './useFetched'
+import { fetchedIn } from './useFetched'
 
 /* The constructions as the core offers them: their names, what each asks, a design to start from. */
 
-const listed = fetchedBy((key) => {
-  const [units, shown] = key.split(' ') as [Units, Units]
-  return api.constructions(units, shown)
-})
+const listed = fetchedIn(api.constructions)
 
 /** Every construction that can be built, in the order in which they are offered: as planned in units, and shown in some. */
 export function useOffers(units: () => Units, shown: () => Units = units): ComputedRef<Offer[]> {
-  return computed(() => listed(`${units()} ${shown()}`).value ?? [])
+  return computed(() => listed(units(), shown()).value ?? [])
 }
 
 /** What a construction is called. */

@@ -23,7 +23,11 @@ function ways(p: FillPurchase) {
     ...(p.bulk_step_l ? [{ value: 'bulk', text: 'as a load only' }] : []),
   ]
 }
-const ask = (material: string, way: string) => edit('fill.bought', [...rows.value.filter((r) => r.material !== material), ...(way === 'cheaper' ? [] : [{ material, way }])])
+/** The size of bag that a row asks for stays. */
+function ask(material: string, way: string) {
+  const row = { ...rows.value.find((r) => r.material === material), material, way: way as 'bags' }
+  edit('fill.bought', [...rows.value.filter((r) => r.material !== material), ...(way === 'cheaper' && !row.bag ? [] : [row])])
+}
 
 function what(p: FillPurchase) {
   if (p.way === 'to hand') return 'all of it is to hand'

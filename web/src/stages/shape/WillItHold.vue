@@ -3,12 +3,13 @@ import { NButton, NTable } from 'naive-ui'
 import { useElementVisibility } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
-import { api, type Remedy } from '@/api/client'
+import { api, type Design, type Remedy } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { printBow, printForce, printLength, printMoment, printMoney, printPressure, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import GroupFold from '@/questions/GroupFold.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import { alike } from '@/state/merge'
 
 /** What the soil pushes, how each wall bows beside the rule of thumb, and what would bring it right. */
 const { id, draft, plan, units, change } = useThisBed()
@@ -17,20 +18,35 @@ const strength = computed(() => plan.value?.strength)
 const length = (mm: number) => printLength(mm, units.value)
 const tenth = (mm: number) => printBow(mm, units.value)
 const offered = ref<Remedy[]>([])
-/** The watch-outs that remedies were tried for, once they were. */
+/** The watch-outs that remedies were tried for, once they were, and the bed that they were tried on. */
 const tried = ref('')
-const open = computed(() => (plan.value?.watch_outs.filter((w) => w.stage === 'shape' && w.level !== 'note' && !w.accepted).map((w) => w.code + w.message) ?? []).join())
+let triedOn: Design | null = null
+const open = computed(() => (plan.value?.watch_outs.filter((w) => w.stage === 'shape' && w.level !== 'note' && !w.accepted).map((w) => `${w.code} ${units.value} ${w.message}`) ?? []).join())
 /** Remedies are tried only once somebody looks here. */
 const section = ref<HTMLElement | null>(null)
 const inSight = useElementVisibility(section)
 watch([open, inSight], async ([codes, seen], [before] = ['', false]) => {
   if (codes !== before) offered.value = []
-  if (!codes || !seen || tried.value === codes || !draft.value) return
-  const result = await api.remedies(draft.value, { bed: id, shown: units.value })
+  const bed = draft.value
+  if (!codes || !seen || tried.value === codes || !bed) return
+  const result = await api.remedies(bed, { bed: id, shown: units.value })
   if (!result.ok || codes !== open.value) return
   offered.value = result.value
   tried.value = codes
+  triedOn = bed
 }, { immediate: true })
+/** A remedy is a whole bed: where something else of it was changed since, the same one is made for the bed as it is. */
+async function take(remedy: Remedy) {
+  const bed = draft.value
+  if (!bed) return
+  if (alike(bed, triedOn)) return change(remedy.design)
+  const again = await api.remedies(bed, { bed: id, shown: units.value })
+  if (!again.ok || bed !== draft.value) return
+  const same = again.value.find((r) => r.words === remedy.words)
+  if (same) return change(same.design)
+  offered.value = again.value
+  triedOn = bed
+}
 const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(cost), plan.value?.currency_sign ?? '')}`
 </script>
 
@@ -42,7 +58,7 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
       <p v-if="tried !== open" class="faint">Trying what would bring it right …</p>
       <p v-else-if="!offered.length">No single change of those tried brings all of it right; make it lower, or change two things.</p>
       <ul v-else>
-        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="change(r.design)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">{{ r.whole ? 'brings all of it right' : `answers ${r.answers.join(', ')}` }}{{ r.changes.length ? `; ${typeset(r.changes.join(', '))}` : '' }}</span></li>
+        <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="take(r)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">{{ r.whole ? 'brings all of it right' : `answers ${r.answers.join(', ')}` }}{{ r.changes.length ? `; ${typeset(r.changes.join(', '))}` : '' }}</span></li>
       </ul>
     </div>
     <n-table size="small" :bordered="false">
