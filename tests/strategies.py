@@ -42,6 +42,7 @@ RAILS = [t.key for t in catalogue().timber if t.use == "rail"]
 SHEETS = [s.key for s in catalogue().sheet]
 THICK_POSTS = [t.key for t in catalogue().timber if t.use == "post" and t.thickness.mm > 60]
 ROOMY = 420
+NOT_OF_BOARDS = ("ring", "blocks", "trough", "tote", "drum")
 ROOMY_FOR_BLOCKS = 650
 
 
@@ -258,11 +259,124 @@ def sheet_designs(
     return bed(draw, draw(square_cornered() if outlines is None else outlines), construction, **size)
 
 
-def any_design() -> st.SearchStrategy[dict[str, Any]]:
-    """A bed of any construction."""
+@st.composite
+def ring_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Rings of three to eight sheets, by their sheets or by a diameter, with or without a cap; some ovals."""
+    sheet = draw(st.sampled_from(SHEETS))
+    cover = {"sheet-wave-18": 760.0, "sheet-wave-half": 609.6}[sheet]
+    count = draw(st.integers(3, 8))
+    construction: dict[str, Any] = {
+        "kind": "ring",
+        "sheet": sheet,
+        "bury": draw(st.sampled_from(["0 mm", "100 mm"])),
+        "guard": draw(st.sampled_from(["hose", "bead", "none"])),
+        "strap": draw(st.booleans()),
+    }
+    outline: dict[str, Any] = {"shape": "circle"}
+    if draw(st.booleans()):
+        construction["sheets"] = count
+    elif count > 5 and draw(st.booleans()):
+        outline = {"shape": "oval", "length": f"{round(cover * count / 2 - 300)} mm", "width": "900 mm"}
+        construction["ties"] = {}
+    else:
+        outline["diameter"] = f"{round(cover * count / 3.1415926) + draw(st.integers(-90, 90))} mm"
+    if outline["shape"] == "circle" and draw(st.booleans()):
+        construction["cap"] = {
+            "sides": draw(st.integers(4, 10)),
+            "board": "larch-27x145",
+            "over": draw(st.sampled_from(["centre", "inside", "outside"])),
+            "held": draw(st.sampled_from(["loose", "fixed"])),
+        }
+    return bed(draw, outline, construction, height=f"{draw(st.integers(350, 900))} mm")
+
+
+def legged_outline(draw: st.DrawFn) -> dict[str, Any]:
+    """A rectangle, L, U or H with room for blocks."""
+    shape = draw(st.sampled_from(["rectangle", "l", "u", "h"]))
+    a, b, c = (draw(st.integers(720, 1300)) for _ in range(3))
+    bay, deep = draw(st.integers(750, 1500)), draw(st.integers(750, 1500))
+    if shape == "rectangle":
+        return {"shape": shape, "length": f"{a + bay} mm", "width": f"{b} mm"}
+    sizes = {"width": f"{b + deep} mm", "front": f"{b} mm", "left": f"{a} mm"}
+    if shape == "l":
+        return {"shape": shape, "length": f"{a + bay} mm", **sizes}
+    long = {"length": f"{a + bay + c} mm", "right": f"{c} mm", **sizes}
+    if shape == "u":
+        return {"shape": shape, **long}
+    long.pop("front")
+    return {"shape": shape, **long, "width": f"{b + 2 * deep} mm", "bar": f"{b} mm"}
+
+
+@st.composite
+def block_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Walls of blocks, dry or in mortar, on any right-angled outline."""
+    construction = {
+        "kind": "blocks",
+        "block": draw(st.sampled_from(["400x200x200", "16x8x8"])),
+        "laid": draw(st.sampled_from(["dry", "mortared"])),
+        "cores": draw(st.sampled_from(["soil", "stone", "concrete", "empty"])),
+        "bars": draw(st.sampled_from(["none", "corners", "all"])),
+        "pockets": draw(st.booleans()),
+        "cap": draw(st.booleans()),
+        "fabric": draw(st.booleans()),
+    }
+    return bed(draw, legged_outline(draw), construction, courses=draw(st.integers(1, 4)))
+
+
+@st.composite
+def trough_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Troughs as they are sold, and of any size and taper."""
+    construction: dict[str, Any] = {"kind": "trough", "drain": draw(st.sampled_from(["drilled", "plug"]))}
+    site = {"site": {"stands_on": draw(st.sampled_from(["soil", "blocks", "paving"]))}}
+    if draw(st.booleans()):
+        listed = ["trough-oval-1800", "trough-round-900", "trough-long-6x2"]
+        construction["trough"] = draw(st.sampled_from(listed))
+        return bed(draw, {"shape": "oval", "length": "1 m", "width": "500 mm"}, construction, **site)
+    width = draw(st.integers(400, 1000))
+    length = width + draw(st.integers(0, 900))
+    shape = draw(st.sampled_from(["oval", "rectangle"]))
+    if draw(st.booleans()):
+        by = draw(st.integers(0, 150))
+        construction["base"] = {"length": f"{length - by} mm", "width": f"{width - by} mm"}
+    outline = {"shape": shape, "length": f"{length} mm", "width": f"{width} mm"}
+    return bed(draw, outline, construction, height=f"{draw(st.integers(250, 800))} mm", **site)
+
+
+@st.composite
+def half_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Halves of tanks and of drums."""
+    shared = {"history": "food", "halves": draw(st.sampled_from(["one", "both"]))}
+    site = {"site": {"stands_on": draw(st.sampled_from(["soil", "blocks"]))}}
+    box = {"shape": "rectangle", "length": "1 m", "width": "600 mm"}
+    if draw(st.booleans()):
+        tote = {"kind": "tote", "half": draw(st.sampled_from(["lower", "upper"])), **shared}
+        if draw(st.booleans()):
+            tote["cladding"] = draw(st.sampled_from(["larch-45x195", "larch-27x145"]))
+        return bed(draw, box, tote, **site)
+    measured = {
+        "diameter": f"{draw(st.integers(450, 650))} mm",
+        "length": f"{draw(st.integers(700, 950))} mm",
+    }
+    cut = draw(st.sampled_from(["across", "lengthwise"]))
+    drum = {"kind": "drum", "cut": cut, "drum_measured": measured, **shared}
+    return bed(draw, {"shape": "circle"} if cut == "across" else box, drum, **site)
+
+
+def round_designs() -> st.SearchStrategy[dict[str, Any]]:
+    """A bed that is not made of boards."""
+    return st.one_of(ring_designs(), block_designs(), trough_designs(), half_designs())
+
+
+def walled_designs() -> st.SearchStrategy[dict[str, Any]]:
+    """A bed of boards, sleepers, staves or framed sheet: walls that the soil bends between their supports."""
     return st.one_of(
         board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs()
     )
+
+
+def any_design() -> st.SearchStrategy[dict[str, Any]]:
+    """A bed of any construction."""
+    return st.one_of(walled_designs(), round_designs())
 
 
 def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
@@ -271,6 +385,8 @@ def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
     Not every bed can carry every one of them.
     """
     add_ons: dict[str, Any] = dict(document.get("add_ons", {}))
+    if document["construction"]["kind"] in NOT_OF_BOARDS:
+        return document
     side = "front" if document["outline"]["shape"] == "rectangle" else "side 1"
     choices: dict[str, dict[str, Any]] = {
         "cap": {"board": "2x6", "overhang": "10 mm", "corner": draw(st.sampled_from(["mitred", "butted"]))},

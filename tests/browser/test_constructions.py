@@ -17,6 +17,7 @@ from work import (
     yard_of,
 )
 
+from acrebox.core.construction import registered
 from sample import document
 
 KINDS = {
@@ -31,7 +32,7 @@ SLEEPERS = {"kind": "sleepers", "sleeper": "sleeper-50x200", "post": "post-75x75
 def new_bed(page: Page, site: str, kind: str, name: str = "New bed") -> str:
     page.goto(site)
     page.get_by_role("button", name=name, exact=True).click()
-    expect(page.locator("[data-kind]")).to_have_count(4)
+    expect(page.locator("[data-kind]")).to_have_count(len(registered()))
     page.locator(f"[data-kind={kind}]").click()
     saved(page)
     return bed_id_of(page)
@@ -269,7 +270,7 @@ def test_every_form_fits_a_phone_and_satisfies_axe(
 ) -> None:
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
-    expect(page.locator("[data-kind]")).to_have_count(4)
+    expect(page.locator("[data-kind]")).to_have_count(len(registered()))
     assert no_sideways(page)
     page.locator(f"[data-kind={kind}]").tap()
     saved(page)
@@ -280,7 +281,7 @@ def test_every_form_fits_a_phone_and_satisfies_axe(
 
 def test_a_construction_is_chosen_by_keyboard(page: Page, site: str) -> None:
     page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
-    expect(page.locator("[data-kind]")).to_have_count(4)
+    expect(page.locator("[data-kind]")).to_have_count(len(registered()))
     page.locator("[data-kind=boards]").focus()
     page.keyboard.press("Tab")
     page.keyboard.press("Enter")

@@ -7,6 +7,7 @@ from typing import Any
 from playwright.sync_api import BrowserContext, Error, Page, Route, expect
 from work import bed_id_of, design_of, make_bed, open_bed, saved, serious_findings
 
+from acrebox.core.construction import registered
 from sample import document
 
 
@@ -142,7 +143,7 @@ def test_a_new_bed_its_add_ons_and_its_ticks_by_keyboard_alone(page: Page, site:
 
     to("New bed")
     press("Enter")
-    expect(page.locator("[data-kind]")).to_have_count(4)
+    expect(page.locator("[data-kind]")).to_have_count(len(registered()))
     to("Boards on posts")
     press("Enter")
     saved(page)

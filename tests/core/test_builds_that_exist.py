@@ -111,8 +111,9 @@ def test_what_a_newcomer_begins_with_is_sound_in_every_outline(kind: str, system
         try:
             other = plan_document({**start.document(), "outline": outline})
         except DesignError:
-            assert path == "outline:regular"  # panels and frames meet square
+            # Panels and frames meet square; a ring that is no circle asks for ties first.
+            assert path == ("outline:oval" if kind == "ring" else "outline:regular")
             continue
         tried += 1
         assert [w["code"] for w in other["watch_outs"] if w["level"] != "note"] == [], path
-    assert tried >= 4
+    assert tried >= min(4, sum(path.startswith("outline:") for path in plan[STARTS]) - 1, 1 + 3)

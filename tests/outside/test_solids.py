@@ -12,13 +12,16 @@ from hypothesis import given, settings
 from acrebox.core.assembly import Assembly, Part
 from acrebox.core.construction import assemble
 from acrebox.core.design import Design, read_design
+from acrebox.core.shape.bodies import Box, Extrusion
 from acrebox.core.stock import catalogue
 from acrebox.demo import demo_beds
 from strategies import any_design, sheet_designs
 
-SPECK_MM = 1e-4
-"""How deep two solids that touch may seem to run into each other: a mesh is made of rounded numbers."""
-# Outlines are kept to a ten-thousandth of a millimetre: a film so thin over all of a wall is no overlap.
+SPECK_MM = 2e-4
+"""How deep two solids that touch may seem to run into each other: a mesh is made of rounded numbers, the
+outline of each kept to a ten-thousandth of a millimetre.
+"""
+# A film so thin over all of a wall is no overlap.
 FILM_MM = 1e-4
 
 
@@ -41,7 +44,9 @@ def check(bed: Assembly) -> None:
     meshes = {p.name: mesh(p) for p in bed.parts}
     for part in bed.parts:
         assert meshes[part.name].is_watertight, part.name
-        assert meshes[part.name].volume == pytest.approx(part.body.volume, rel=1e-6), part.name
+        # A round face is drawn as flat ones.
+        drawn = 1e-6 if isinstance(part.body, Box | Extrusion) else 0.012
+        assert meshes[part.name].volume == pytest.approx(part.body.volume, rel=drawn), part.name
     for a, b in combinations(bed.parts, 2):
         if near(a, b):
             shared = trimesh.boolean.intersection([meshes[a.name], meshes[b.name]], engine="manifold")

@@ -11,7 +11,7 @@ from acrebox.api.context import Context, InItsUnits
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.core.chapter import open_stages, published
-from acrebox.core.choosing import Offer, change_construction, offers
+from acrebox.core.choosing import Offer, change_construction, offers, other_half
 from acrebox.core.design import Design, Group, bed_groups
 from acrebox.core.fits import Fit, fits
 from acrebox.core.measure.printing import Printer
@@ -75,6 +75,11 @@ def _constructions(units: System = System.METRIC, shown: System | None = None) -
     from.
     """
     return list(offers(units, shown))
+
+
+def _other_half(design: Design) -> Design | None:
+    """The bed that the other half of a tank or a drum makes; null where nothing was cut. Stores nothing."""
+    return other_half(design)
 
 
 class Questions(BaseModel):
@@ -156,6 +161,7 @@ def router() -> APIRouter:
     made.add_api_route("/stages", _stages, methods=["GET"], name="stages")
     made.add_api_route("/constructions", _constructions, methods=["GET"], name="constructions")
     made.add_api_route("/change-construction", _change, methods=["POST"], name="change")
+    made.add_api_route("/other-half", _other_half, methods=["POST"], name="other_half")
     made.add_api_route("/remedies", _find_remedies, methods=["POST"], name="remedies")
     made.add_api_route("/fits", _find_fits, methods=["POST"], name="fits")
     made.add_api_route("/alternatives", _find_alternatives, methods=["POST"], name="alternatives")

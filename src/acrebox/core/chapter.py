@@ -49,7 +49,8 @@ class Chapter(Generic[T]):
     `model` is the type under which it is published in the Plan; without one only other chapters read it.
     `spread` puts its fields beside those of the Plan instead of under its key; without `judged` the
     watch-outs do not look at it. A `heavy` one goes over the wire only when it is asked for by name. One that
-    stands `aside` is no part of the Plan, but can be asked for beside it.
+    stands `aside` is no part of the Plan, but can be asked for beside it. Where the answer of one that
+    `settles` is the same as before, what reads it is left alone.
     """
 
     key: str
@@ -61,6 +62,7 @@ class Chapter(Generic[T]):
     judged: bool = True
     heavy: bool = False
     aside: bool = False
+    settles: bool = False
 
 
 _chapters: dict[str, Chapter[Any]] = {}
@@ -125,12 +127,18 @@ class Kept:
                 shelf.move_to_end(key)
             return found
 
-    def put(self, chapter: str, key: Hashable, answer: Any, most: int | None = None) -> tuple[int, Any]:
-        """Keep an answer, at most so many a chapter; each has a serial, by which later chapters know it."""
+    def put(
+        self, chapter: str, key: Hashable, answer: Any, most: int | None = None, settles: bool = False
+    ) -> tuple[int, Any]:
+        """Keep an answer, at most so many a chapter; each has a serial, by which later chapters know it. One
+        that `settles` has the serial of an answer that is the same.
+        """
         with self._lock:
-            self._serial += 1
             shelf = self._answers.setdefault(chapter, OrderedDict())
-            shelf[key] = (self._serial, answer)
+            same = next((kept for kept in shelf.values() if kept[1] == answer), None) if settles else None
+            if same is None:
+                self._serial += 1
+            shelf[key] = same or (self._serial, answer)
             while len(shelf) > (most or self.size):
                 shelf.popitem(last=False)
             return shelf[key]
@@ -185,9 +193,9 @@ class Work:
             known = self._kept.get(chapter.key, key)
             if known is None:
                 self.worked_out.append(chapter.key)
-                known = self._kept.put(
-                    chapter.key, key, chapter.work(Seen(self, reads)), HEAVY_KEPT if chapter.heavy else None
-                )
+                most = HEAVY_KEPT if chapter.heavy else None
+                answer = chapter.work(Seen(self, reads))
+                known = self._kept.put(chapter.key, key, answer, most, chapter.settles)
             self._known[chapter.key] = known
         return known
 

@@ -7,7 +7,8 @@ from the compartments.
 
 from collections import defaultdict
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from decimal import Decimal
 from string import ascii_uppercase
 
 from acrebox.core.assembly import (
@@ -56,6 +57,9 @@ class CountedNeed:
     count: float
     unit: str
     working: str
+    share: float = 1.0
+    name: str | None = None
+    price: Decimal | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -108,7 +112,8 @@ def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
         groups.append((key[2], _group(label, parts)))
     weights: dict[str, float] = defaultdict(float)
     for part in (p for p in assembly.parts if p.stock):
-        weights[part.stock] += part.body.volume / 1e9 * density(part.stock)
+        said = part.piece.kg_m3 if isinstance(part.piece, WholePiece) else None
+        weights[part.stock] += part.body.volume / 1e9 * (density(part.stock) if said is None else said)
     cut = [(family, g) for family, g in groups if isinstance(g, CutGroup)]
     return Takeoff(
         lengths=tuple(g for family, g in cut if FAMILIES[family] is StickPiece),
@@ -146,7 +151,11 @@ def _counted(assembly: Assembly, groups: list[Group]) -> tuple[CountedNeed, ...]
         by_stock[group.stock].append(group)
     for stock, alike in by_stock.items():
         words = " + ".join(f"{g.count} {g.role}" for g in alike)
-        goods.append(CountedNeed(stock, sum(g.count for g in alike), "piece", words))
+        need = CountedNeed(stock, sum(g.count for g in alike), "piece", words)
+        piece = alike[0].parts[0].piece
+        if isinstance(piece, WholePiece):
+            need = replace(need, share=piece.share, name=piece.name, price=piece.price)
+        goods.append(need)
     return tuple(goods)
 
 

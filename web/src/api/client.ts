@@ -76,6 +76,7 @@ export const api = {
   stock: (price_list: string) => answer<Catalogue>(http.GET('/api/stock', { params: { query: { price_list: price_list as never } } })),
   constructions: (units: Units, shown: Units) => answer<Offer[]>(http.GET('/api/constructions', { params: { query: { units, shown } } })),
   changeConstruction: (design: Design, kind: string) => answer<{ design: Design; dropped: string[] }>(http.POST('/api/change-construction', { body: { design, kind } as never })),
+  otherHalf: (design: Design) => answer<Design | null>(http.POST('/api/other-half', { body: design as never })),
   remedies: (design: Design, where: Where) => answer<Remedy[]>(http.POST('/api/remedies', { params: { query: where }, body: design as never })),
   fits: (design: Design, where: Where) => answer<Fit[]>(http.POST('/api/fits', { params: { query: where }, body: design as never })),
   alternatives: (design: Design, where: Where) => answer<Design[]>(http.POST('/api/alternatives', { params: { query: where }, body: design as never })),

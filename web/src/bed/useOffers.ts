@@ -16,4 +16,4 @@ export function useOffers(units: () => Units, shown: () => Units = units): Compu
 export const titleOf = (offers: Offer[], kind: string) => offers.find((o) => o.kind === kind)?.title ?? kind
 
 /** The question that chooses what a construction is mainly made of, if it has one. */
-export const mainStock = (offer: Offer | undefined): Asked | undefined => offer?.questions.find((q) => q.kind === 'timber' || q.kind === 'sheet')
+export const mainStock = (offer: Offer | undefined): Asked | undefined => offer?.questions.find((q) => ['timber', 'sheet', 'vessel', 'block'].includes(q.kind))

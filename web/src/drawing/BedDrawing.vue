@@ -48,6 +48,9 @@ const half = computed(() => Math.min(room.value.width, 340))
       <SolidView v-if="plan && shown === 'solid'" @missing="missing" />
       <template v-else-if="plan?.sides && shown === 'sides'">
         <ViewDrawing v-for="(v, n) in plan.sides.elevations" :key="v.name" :name="`side-${n}`" :view="v" :units="units" :width="room.width" :most="room.height * 0.48" :pointed="pointed" @point="pointed = $event" />
+        <div v-if="plan.sides.courses.length" class="corners">
+          <ViewDrawing v-for="(v, n) in plan.sides.courses" :key="v.name" :name="`course-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />
+        </div>
         <div class="corners">
           <ViewDrawing v-for="(v, n) in plan.sides.corners" :key="v.name" :name="`corner-${n}`" :view="v" :units="units" :width="half" :most="room.height * 0.45" :pointed="pointed" @point="pointed = $event" />
         </div>

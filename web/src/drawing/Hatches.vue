@@ -44,6 +44,15 @@ defineProps<{ prefix: string }>()
       <rect width="18" height="16" fill="var(--stone)" />
       <path d="M2 3l4-2 3 3-3 3-4-1zM11 9l4-1 2 3-3 3-4-2z" fill="none" stroke="var(--ink)" stroke-width=".7" opacity=".7" />
     </pattern>
+    <pattern :id="`${prefix}-block`" width="16" height="16" patternUnits="userSpaceOnUse">
+      <rect width="16" height="16" fill="var(--block)" /><path d="M3 4h.1M11 2h.1M7 9h.1M14 12h.1M2 13h.1" stroke="var(--ink)" stroke-width="1.4" stroke-linecap="round" opacity=".55" /><path d="M9 6l2 2M4 8l1 2" stroke="var(--ink)" stroke-width=".6" opacity=".5" />
+    </pattern>
+    <pattern :id="`${prefix}-metal`" width="12" height="12" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="12" height="12" fill="var(--metal)" /><path d="M0 0v12M3 0v12" stroke="var(--ink)" stroke-width=".5" opacity=".4" />
+    </pattern>
+    <pattern :id="`${prefix}-plastic`" width="14" height="7" patternUnits="userSpaceOnUse">
+      <rect width="14" height="7" fill="var(--plastic)" /><path d="M0 3.5h6" stroke="var(--ink)" stroke-width=".6" opacity=".35" />
+    </pattern>
     <pattern :id="`${prefix}-ground`" width="14" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
       <path d="M0 0v10" stroke="var(--earth-line)" stroke-width="1.4" />
     </pattern>

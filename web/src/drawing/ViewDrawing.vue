@@ -54,7 +54,7 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
       <path
         v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
-      ><title v-if="s.part">{{ s.part }} {{ s.role }}</title></path>
+      ><title v-if="s.part || s.kind === 'guide'">{{ s.part }} {{ s.role }}</title></path>
       <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ printBow(c.bow_mm, units) }}, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" :row="rows[n] ?? 0" />
@@ -70,6 +70,7 @@ svg { display: block; }
 .shape { stroke: var(--ink); stroke-width: 1; }
 .shape.cut { stroke-width: 1.6; }
 .shape.hidden { stroke-dasharray: 5 3; stroke-width: 0.8; pointer-events: stroke; }
+.shape.guide { stroke: var(--rust); stroke-width: 1.4; stroke-dasharray: 9 4; pointer-events: stroke; }
 .shape.fixing { stroke: none; pointer-events: none; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }

@@ -92,6 +92,8 @@ export const printPressure = (kpa: number, units: Units) => (units === 'metric' 
 export const printForce = (n: number, units: Units) => (units === 'metric' ? `${grouped(n, 0)} N` : `${grouped(n / POUND_FORCE, 0)} lb`)
 export const printMoment = (nm: number, units: Units) => (units === 'metric' ? `${grouped(nm, 1)} N·m` : `${grouped((nm * 1000) / POUND_FORCE / FOOT, 1)} lb·ft`)
 export const printArea = (m2: number, units: Units) => (units === 'metric' ? `${grouped(m2, 2)} m²` : `${grouped((m2 * 1e6) / FOOT ** 2, 1)} ft²`)
+/** A load along a line [N/m] in a system. */
+export const printLineLoad = (npm: number, units: Units) => (units === 'metric' ? `${grouped(npm, 0)} N/m` : `${grouped(((npm / POUND_FORCE) * FOOT) / 1000, 1)} plf`)
 /** How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch. */
 export const printBow = (mm: number, units: Units) => (units === 'metric' ? `${grouped(mm, 1)} mm` : `${grouped(mm / MM_PER_INCH, 2)} in`)
 

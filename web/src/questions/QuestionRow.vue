@@ -13,6 +13,7 @@ import TextField from '@/sheet/TextField.vue'
 import TickBox from '@/sheet/TickBox.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import { useSheet } from '@/state/sheet'
+import MeasuredOtherwise from './MeasuredOtherwise.vue'
 import TimberQuestion from './TimberQuestion.vue'
 import { idOf, labelOf } from './asked'
 import { instruments } from './instruments'
@@ -25,10 +26,12 @@ const id = computed(() => root + idOf(props.asked))
 const label = computed(() => labelOf(props.asked, props.questions ?? [], valueAt))
 const on = computed(() => (valueAt(props.asked.path) ?? props.asked.usual === 'True') === true)
 const sheets = computed(() => stock.value?.sheet.filter((s) => s.system === built.value || s.key === valueAt(props.asked.path)).map((s) => ({ value: s.key, text: typeset(`${s.name}, ${printLength(s.cover_mm, units.value)} cover`) })) ?? [])
+const vessels = computed(() => stock.value?.vessel.filter((v) => v.kind === props.asked.stock && (v.system === built.value || v.kind !== 'trough' || v.key === valueAt(props.asked.path))).map((v) => ({ value: v.key, text: v.name })) ?? [])
+const blocks = computed(() => stock.value?.block.filter((b) => b.system === built.value || b.key === valueAt(props.asked.path)).map((b) => ({ value: b.key, text: b.name })) ?? [])
 const species = computed(() => stock.value?.species.map((s) => ({ value: s.key, text: s.name })) ?? [])
 const { materials } = useMaterials()
 const fills = computed(() => materials.value.map((m) => ({ value: m.key, text: m.name })))
-const options = computed(() => ({ sheet: sheets.value, species: species.value, fill: fills.value, side: sides.value.map((name) => ({ value: name, text: name })), choice: props.asked.answers ?? [] })[props.asked.kind as 'sheet' | 'species' | 'fill' | 'side' | 'choice'])
+const options = computed(() => ({ sheet: sheets.value, vessel: vessels.value, block: blocks.value, species: species.value, fill: fills.value, side: sides.value.map((name) => ({ value: name, text: name })), choice: props.asked.answers ?? [] })[props.asked.kind as 'sheet' | 'vessel' | 'block' | 'species' | 'fill' | 'side' | 'choice'])
 const usual = computed(() => (props.asked.usual ? typeset(props.asked.usual) : props.asked.optional ? 'by rule' : ''))
 const instrument = computed(() => (props.asked.instrument ? instruments[props.asked.instrument] : undefined))
 </script>
@@ -44,6 +47,7 @@ const instrument = computed(() => (props.asked.instrument ? instruments[props.as
     <NumberField v-else-if="asked.kind === 'number'" :id="id" :path="asked.path" :label="label" :optional="asked.optional || Boolean(asked.usual)" :before="asked.before ?? undefined" :after="asked.after ?? undefined" :placeholder="usual" />
     <TextField v-else-if="asked.kind === 'text'" :id="id" :path="asked.path" :label="label" :optional="asked.optional" :placeholder="usual" />
     <TickBox v-else-if="asked.kind === 'yes'" :id="id" :done="on" :label="label" class="yes" @tick="edit(asked.path, $event)">{{ asked.after }}</TickBox>
+    <MeasuredOtherwise v-if="asked.measurable && asked.rows?.length" :asked="asked" />
     <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </Question>
 </template>

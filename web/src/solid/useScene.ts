@@ -13,7 +13,7 @@ const TURN = Math.PI / 18
 const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim()
 
 /** What a part is made of gives its colour, and nothing else does. */
-const COLOURS: Record<string, string> = { timber: 'timber', post: 'post', sheet: 'stone', pipe: 'faint' }
+const COLOURS: Record<string, string> = { timber: 'timber', post: 'post', sheet: 'stone', pipe: 'faint', block: 'block', metal: 'metal', plastic: 'plastic' }
 const material = (part: Part) => token(COLOURS[part.material] ?? 'timber')
 
 /** The bed as built in a canvas: drawn when something changes, turned by mouse, touch or keys. Throws where WebGL is missing. */

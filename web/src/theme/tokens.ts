@@ -22,6 +22,9 @@ export interface Tokens {
   compost: string
   stone: string
   log: string
+  block: string
+  metal: string
+  plastic: string
   tape: string
 }
 
@@ -46,6 +49,9 @@ export const light: Tokens = {
   compost: '#a98e74',
   stone: '#cfcbc1',
   log: '#c39f72',
+  block: '#d6d2c8',
+  metal: '#c3ccd1',
+  plastic: '#e4e9e3',
   tape: '#efe2b0',
 }
 

@@ -1,6 +1,6 @@
 """Watch-outs: one rule a function, one registry. Importing this package registers every rule."""
 
-from acrebox.core.advice import bench, fill, shape, stock, structure
+from acrebox.core.advice import bench, blocks, carried, fill, ring, shape, stock, structure, vessels
 from acrebox.core.advice.registry import Finding, WatchOut, codes, rule, watch_outs
 from acrebox.core.chapter import Seen
 
@@ -9,11 +9,15 @@ __all__ = [
     "Seen",
     "WatchOut",
     "bench",
+    "blocks",
+    "carried",
     "codes",
     "fill",
+    "ring",
     "rule",
     "shape",
     "stock",
     "structure",
+    "vessels",
     "watch_outs",
 ]

@@ -17,7 +17,7 @@ from acrebox.core.measure.convert import MM3_PER_LITRE
     source="geometry of the parts as placed",
 )
 def outside_volume(seen: Seen) -> Iterator[Finding]:
-    by_outside = seen.assembly.outline.area * seen.assembly.wall_top / MM3_PER_LITRE
+    by_outside = seen.assembly.outline.area * seen.assembly.wall_height / MM3_PER_LITRE
     inside = sum(layer.settled for layer in seen.layers)
     yield Finding(
         f"By the outside size it would be {seen.show.volume(by_outside)}; the inside takes"

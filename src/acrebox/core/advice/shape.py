@@ -30,6 +30,9 @@ def reach_across(bed: Assembly) -> float:
 )
 def reach(seen: Seen) -> Iterator[Finding]:
     across, show = reach_across(seen.assembly), seen.show
+    if not seen.assembly.outline.corners and seen.design.site.reach is Reach.TWO_SIDES:
+        yield from _round_reach(seen)
+        return
     field = "outline" if seen.design.outline.shape in ("regular", "polygon") else "outline.width"
     # Of a bed against a wall one side is left to work from.
     if seen.design.site.reach is Reach.TWO_SIDES and "stands_out" not in seen.assembly.facts:
@@ -59,6 +62,18 @@ def reach(seen: Seen) -> Iterator[Finding]:
         )
 
 
+def _round_reach(seen: Seen) -> Iterator[Finding]:
+    """A round bed is reached from all round: what counts is how far it is to the middle."""
+    radius, most = min(seen.assembly.size("outside")) / 2, limit("reach_radius", seen.show.built)
+    if radius > most + 10:
+        yield Finding(
+            f"{seen.show.length(radius)} from the edge to the middle is more than an arm reaches"
+            f" ({seen.show.length(most)}).",
+            f"Make it {seen.show.length(2 * most)} across or less, or plan a stepping stone.",
+            field="outline",
+        )
+
+
 @rule(
     "retained-height",
     stage="shape",
@@ -71,10 +86,10 @@ def reach(seen: Seen) -> Iterator[Finding]:
 )
 def retained_height(seen: Seen) -> Iterator[Finding]:
     most = limit("retained_hobby_most", seen.show.built)
-    if seen.assembly.wall_top > most:
+    if seen.assembly.wall_height > most:
         yield Finding(
-            f"The wall holds back {seen.show.length(seen.assembly.wall_top)} of soil; a garden build should"
-            f" stop at {seen.show.length(most)}.",
+            f"The wall holds back {seen.show.length(seen.assembly.wall_height)} of soil; a garden build"
+            f" should stop at {seen.show.length(most)}.",
             "Make it lower, step it, or have it designed.",
         )
 

@@ -80,10 +80,12 @@ def reclaimed(seen: Seen) -> Iterator[Finding]:
     why="A cut edge of sheet at the height of a hand is a blade, and rust starts there.",
 )
 def raw_sheet_edge(seen: Seen) -> Iterator[Finding]:
-    sheets = [p for p in seen.assembly.parts if p.role.sharp]
-    if sheets and seen.design.add_ons.cap is None:
-        length = sum(p.solid.length for p in sheets if abs(p.body.bounds[1][2] - seen.assembly.wall_top) < 1)
+    sheets = [p for p in seen.assembly.parts if p.role.sharp and p.side]
+    length = seen.assembly.open_edge
+    if seen.design.add_ons.cap is None:
+        length += sum(p.solid.length for p in sheets if abs(p.body.bounds[1][2] - seen.assembly.wall_top) < 1)
+    if length:
         yield Finding(
             f"{seen.show.length(length)} of sheet edge stands open at the top.",
-            "Add a cap, and file every cut edge smooth. Wear gloves.",
+            "Add a cap or slit hose over it, and file every cut edge smooth. Wear gloves.",
         )

@@ -219,6 +219,8 @@ def untied(seen: Seen) -> Iterator[Finding]:
 def strap_round(seen: Seen) -> Iterator[Finding]:
     straps, sides = seen.design.add_ons.straps, seen.assembly.outline.sides
     worst = max(sides, key=lambda s: s.length, default=None)
+    if not seen.assembly.outline.corners:
+        return
     if straps and straps.way == "round" and worst and ties_by_rule(worst.length, seen.show.built):
         yield Finding(
             f"A band round the bed holds its corners, not the middle of {worst.name}"
@@ -256,7 +258,7 @@ def fixing_pokes(seen: Seen) -> Iterator[Finding]:
         if fixed.trouble == "pokes out":
             yield Finding(
                 f"{fixed.kind}: a {seen.show.length(fixed.screw.length.mm)} fixing goes through"
-                f" {seen.show.length(fixed.through)} and {seen.show.length(fixed.into)} and comes out.",
+                f" {seen.show.thin(fixed.through)} and {seen.show.length(fixed.into)} and comes out.",
                 "Clip or file the points, or use shorter fixings at an angle.",
             )
 

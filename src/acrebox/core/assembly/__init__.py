@@ -2,8 +2,20 @@
 
 from acrebox.core.assembly.bed import Assembly
 from acrebox.core.assembly.compartment import Compartment, prism, within_walls
-from acrebox.core.assembly.facts import Good, Held, Joint, Span, Stance, UsedTimber, WallLayer, with_bad_ones
-from acrebox.core.assembly.loads import LoadCase, Pull, Upright, WallAlong
+from acrebox.core.assembly.facts import (
+    Brought,
+    Good,
+    Guide,
+    Held,
+    Joint,
+    Span,
+    Stance,
+    Supports,
+    UsedTimber,
+    WallLayer,
+    with_bad_ones,
+)
+from acrebox.core.assembly.loads import Hoop, Laid, LoadCase, Pull, Upright, WallAlong
 from acrebox.core.assembly.parts import (
     CountedPiece,
     Part,
@@ -21,11 +33,15 @@ from acrebox.core.assembly.sawing import Sawn, ends_in_words, sawn
 
 __all__ = [
     "Assembly",
+    "Brought",
     "Compartment",
     "CountedPiece",
     "Good",
+    "Guide",
     "Held",
+    "Hoop",
     "Joint",
+    "Laid",
     "LoadCase",
     "Part",
     "Piece",
@@ -38,6 +54,7 @@ __all__ = [
     "Stance",
     "StandingPiece",
     "StickPiece",
+    "Supports",
     "Upright",
     "UsedTimber",
     "WallAlong",

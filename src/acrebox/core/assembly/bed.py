@@ -5,7 +5,18 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from acrebox.core.assembly.compartment import Compartment
-from acrebox.core.assembly.facts import Good, Held, Joint, Span, Stance, UsedTimber, WallLayer
+from acrebox.core.assembly.facts import (
+    Brought,
+    Good,
+    Guide,
+    Held,
+    Joint,
+    Span,
+    Stance,
+    Supports,
+    UsedTimber,
+    WallLayer,
+)
 from acrebox.core.assembly.loads import LoadCase
 from acrebox.core.assembly.parts import Part
 from acrebox.core.shape.cavity import Cavity, together
@@ -14,6 +25,9 @@ from acrebox.core.worked import Worked
 
 SAME_CORNER_MM = 20.0
 NO_FACTS: Mapping[str, Worked] = {}
+NO_OFFERS: Mapping[str, tuple[str, float]] = {}
+NO_SOCKETS: Mapping[str, tuple[float, ...]] = {}
+NO_SNAPS: Mapping[str, float] = {}
 NO_NOTES: Mapping[str, str] = {}
 
 
@@ -22,7 +36,14 @@ class Assembly:
     """A bed as built, whatever its construction.
 
     `inner` is the face that the sizes inside are measured to, `soil_face` what is planted, seen from above;
-    `wall_top` [mm] is the height of the wall over the ground. What a construction has none of stays empty.
+    `wall_top` [mm] is the height of its rim over the ground, `foot` that of its lower edge: what stands on
+    blocks begins there. `guides` are drawn and are no part; `brought` is filled into the wall itself;
+    `open_edge` [mm] of sheet at the top is bare; `known` is what is no number: that its history is unknown,
+    that its floor is drilled; `sockets` are the places along each side [mm] at which the wall itself takes
+    the foot of a hoop; `snaps` are the changes of sizes asked for [mm], by their fields, from which on the
+    next smaller one is built; `offers` are sizes that can be had, by the fact that tells them: their field,
+    and how much it would be [mm, or so many]; `told` says how its `length`, `width` and `height` came about
+    where they are not as given. What a construction has none of stays empty.
     """
 
     outline: Outline
@@ -46,6 +67,21 @@ class Assembly:
     post_limit: float = 0.0
     limit_chosen: bool = False
     crown: float = 0.0
+    foot: float = 0.0
+    guides: tuple[Guide, ...] = ()
+    brought: tuple[Brought, ...] = ()
+    supports: Supports | None = None
+    open_edge: float = 0.0
+    known: frozenset[str] = frozenset()
+    sockets: Mapping[str, tuple[float, ...]] = field(default_factory=lambda: NO_SOCKETS)
+    snaps: Mapping[str, float] = field(default_factory=lambda: NO_SNAPS)
+    offers: Mapping[str, tuple[str, float]] = field(default_factory=lambda: NO_OFFERS)
+    told: Mapping[str, str] = field(default_factory=lambda: NO_NOTES)
+
+    @property
+    def wall_height(self) -> float:
+        """Height of the wall itself [mm], from its lower edge over the ground."""
+        return self.wall_top - self.foot
 
     @property
     def top(self) -> float:

@@ -71,6 +71,35 @@ class Good:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Guide:
+    """A line seen from above that is no part [mm]: how a ring is likely to stand, where a strap runs."""
+
+    what: str
+    points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Brought:
+    """A material that is filled into the wall itself: its key, how much of it when settled [L], and where."""
+
+    material: str
+    litres: float
+    where: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Supports:
+    """What a vessel stands on: how many of what, on how much of the ground each [mm²], how far apart at most
+    [mm].
+    """
+
+    what: str
+    count: int
+    area: float
+    apart: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class UsedTimber:
     """A section in use: which field chose it, its catalogue row's key, and the sizes [mm] that count; so much
     of it is set aside for bad ones [%].

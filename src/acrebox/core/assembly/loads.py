@@ -55,3 +55,36 @@ class Pull(LoadCase):
     share: float
     count: int
     words: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hoop(LoadCase):
+    """A ring that the soil stretches: its radius, from and to a height [mm], of sheet of this `stock`. It is
+    closed by `seams`, of which each has a row of screws.
+    """
+
+    stock: str
+    radius: float
+    low: float
+    high: float
+    seams: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class Laid(LoadCase):
+    """A wall that stands by its weight: courses of a height each, so thick, `span` long between the walls
+    that meet it, of which the shorter is `returns` long [mm]; what it weighs to the metre in each course,
+    with what fills it [kg/m]. In `mortar` or `dowelled` by bars it does not slide from course
+    to course; `reinforced` bars in concrete, one every so many mm, hold it down as well.
+    """
+
+    courses: tuple[float, ...]
+    thick: float
+    span: float
+    returns: float
+    kg_per_m: float
+    mortar: bool = False
+    dowelled: bool = False
+    reinforced: bool = False
+    bar: float = 0.0
+    every: float = 0.0

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from decimal import Decimal
 
 from acrebox.core.assembly.roles import Role, role
 from acrebox.core.assembly.sawing import Sawn, sawn
@@ -89,7 +90,14 @@ class CountedPiece(Piece):
 
 @dataclass(frozen=True, kw_only=True)
 class WholePiece(Piece):
-    """A thing bought as it is: a trough, half of a tank."""
+    """A thing bought as it is: a trough, a tank of which this bed pays a `share`. What no price list has says
+    its own `name`, `price` and weight over its volume [kg/m³].
+    """
+
+    share: float = 1.0
+    name: str | None = None
+    price: Decimal | None = None
+    kg_m3: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

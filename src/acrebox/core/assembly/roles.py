@@ -27,6 +27,7 @@ class Role:
     upright: bool = False
     corner: bool = False
     sharp: bool = False
+    laid: bool = False
 
     def __str__(self) -> str:
         return self.name

@@ -6,7 +6,11 @@ from acrebox.core.assembly.bed import Assembly
 from acrebox.core.assembly.sizes import wall_words
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.bodies import Loft
+from acrebox.core.shape.slices import SegmentSlice
 from acrebox.core.worked import Worked, Workings
+
+LEAST_L = 0.5
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -41,8 +45,8 @@ def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Ro
                 amount=depth,
                 unit="mm",
                 working=(
-                    f"wall {show.length(bed.wall_top)} − {show.length(gap)} left at the top ="
-                    f" {show.length(depth)}"
+                    f"{_deep(bed)} {show.length(bed.cavity.top - bed.cavity.floor)} −"
+                    f" {show.length(gap)} left at the top = {show.length(depth)}"
                 ),
             ),
             "area_m2": Worked(
@@ -59,13 +63,47 @@ def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Ro
     )
 
 
+def _deep(bed: Assembly) -> str:
+    """What is measured for the depth: the wall, or the inside of what has a floor of its own."""
+    return "wall" if bed.cavity.floor <= 0 else "deep inside"
+
+
 def _inner_size(bed: Assembly, outer: float, inner: float, show: Printer) -> Worked:
     words = f"outside {show.length(outer)} − {wall_words(bed, show)} = {show.length(inner)}"
     return Worked(amount=inner, unit="mm", working=words)
 
 
+def sloping_words(bed: Assembly, depth: float, volume: float, show: Printer) -> str | None:
+    """How a volume [L] filled so deep [mm] comes about where the sides are not plumb; None where they are."""
+    room, floor = bed.compartments[0].inside, bed.cavity.floor
+    first = room.areas[0]
+    if isinstance(first, SegmentSlice):
+        return (
+            f"{show.run(first.length)} × (r² × acos((r − h) ÷ r) − (r − h) × √(2rh − h²)) for r"
+            f" {show.run(first.radius)}, h {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
+        )
+    if isinstance(room, Loft) and not room.is_plumb:
+        low, middle, high = (bed.cavity.area_at(floor + depth * share) for share in (0.0, 0.5, 1.0))
+        if abs((low + 4 * middle + high) / 6 * depth / MM3_PER_LITRE - volume) > 1e-6 * volume:
+            return None  # something stands in it, or it is no prismatoid
+        return (
+            f"({show.area(low)} at the floor + 4 × {show.area(middle)} half way + {show.area(high)} at the"
+            f" fill line) ÷ 6 × {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
+        )
+    return None
+
+
 def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) -> Worked:
-    """The area times the depth, less what stands inside."""
+    """The area times the depth, less what stands inside; of a room whose sides are not plumb by its areas."""
+    sloping = sloping_words(bed, depth, volume, show)
+    if sloping is not None:
+        return Worked(
+            amount=volume,
+            unit="L",
+            working=sloping,
+            assumptions=["settled, to the fill line"],
+            source="prismatoid and circular segment: geometry",
+        )
     length, width = bed.size("inside")
     box = bed.soil_face.area * depth / MM3_PER_LITRE
     base = (
@@ -79,6 +117,8 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
         working=(
             f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic(box)}, less"
             f" {show.cubic(box - volume)} for what stands inside = {show.cubic_and_volume(volume)}"
+            if box - volume > LEAST_L
+            else f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
         ),
         assumptions=["level ground under the bed", "settled, to the fill line"],
     )

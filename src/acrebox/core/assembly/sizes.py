@@ -36,7 +36,7 @@ def outside_sizes(bed: Assembly, typed: bool, cap: bool, show: Printer) -> Outsi
     return OutsideSizes(
         length=length,
         width=width,
-        height=bed.wall_top,
+        height=bed.wall_height,
         diagonal=diagonal,
         perimeter=bed.outline.perimeter,
         post=post.amount,
@@ -71,12 +71,13 @@ def wall_words(bed: Assembly, show: Printer) -> str:
 
 def _outer_size(bed: Assembly, name: str, outer: float, inner: float | None, show: Printer) -> Worked:
     """A size outside: as given, or the one inside and the walls."""
-    words = (
+    words = bed.told.get(name) or (
         f"outside {name} {show.length(outer)}, as you gave it"
         if inner is None
         else f"inside {name} {show.length(inner)} + {wall_words(bed, show)} = {show.length(outer)}"
     )
-    whole = [] if bed.outline.is_rectangle else ["of the box round the whole outline"]
+    boxed = not bed.outline.is_rectangle and bool(bed.outline.corners)
+    whole = ["of the box round the whole outline"] if boxed else []
     return Worked(amount=outer, unit="mm", working=words, assumptions=whole)
 
 
@@ -91,15 +92,19 @@ def _height_worked(bed: Assembly, cap: bool, show: Printer) -> Worked:
         for height, count in rows
     )
     return Worked(
-        amount=bed.wall_top,
+        amount=bed.wall_height,
         unit="mm",
-        working=f"{words} = {show.length(bed.wall_top)}",
+        working=bed.told.get("height") or f"{words} = {show.length(bed.wall_height)}",
         assumptions=["a cap board comes on top of this"] if cap else [],
     )
 
 
 def _all_sides(bed: Assembly, show: Printer) -> str:
     sides = bed.outline.sides
+    if not bed.outline.corners:
+        long, wide = bed.outline.size
+        straight = f" + 2 × {show.length(long - wide)}" if long > wide else ""
+        return f"π × {show.length(wide)}{straight} = {show.length(bed.outline.perimeter)}"
     spelled = " + ".join(show.length(s.length) for s in sides[:SIDES_SPELLED])
     more = " + …" if len(sides) > SIDES_SPELLED else ""
     return f"{spelled}{more} = {show.length(bed.outline.perimeter)}"
@@ -124,6 +129,8 @@ def post_worked(bed: Assembly, show: Printer) -> Worked:
 
 def limit_worked(bed: Assembly, show: Printer) -> Worked:
     """The limit between supports [mm]: chosen, or by the rule for the thinnest that spans there."""
+    if not bed.spans and not bed.post_limit:
+        return Worked(amount=0, unit="mm", working="no posts")
     rules = {(s.what, s.thickness, s.rule, s.between) for s in bed.spans}
     what, thickness, rule, between = (
         min(rules, key=lambda r: r[2]) if rules else ("boards", 0.0, 0.0, "posts")

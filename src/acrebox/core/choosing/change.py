@@ -43,8 +43,35 @@ def change_construction(design: Design, kind: str) -> Changed:
         for name, value in old.items()
         if name not in shared and name not in NEVER_SAID and _said(design, name, value)
     ]
-    data = {**design.document(), "construction": {**new, **shared}}
-    return _fitted(data, start, design, dropped, book, show)
+    outline, lost = outline_for(design, start, book, show)
+    if model.instead_of_size and outline.get("diameter"):
+        new.pop(model.instead_of_size, None)
+    data = {**design.document(), "outline": outline, "construction": {**new, **shared}}
+    return _fitted(data, start, design, [*lost, *dropped], book, show)
+
+
+def outline_for(
+    design: Design, start: Design, book: Catalogue, show: Printer
+) -> tuple[dict[str, Any], list[str]]:
+    """The outline that another construction begins with, and in words what becomes of the one there is: kept
+    where it can be built round it, else one about as long and as wide; what is ready made has its own.
+    """
+    now = design.outline.model_dump(mode="json", exclude_none=True)
+    if start.construction.ready_made:
+        long, wide = assemble(start, book).size("inside")
+        said = f"outline and height: as it is bought, {show.length(long)} × {show.length(wide)} inside"
+        return start.outline.model_dump(mode="json", exclude_none=True), [said]
+    sized = design.construction.ready_made or (now["shape"] == "circle" and "diameter" not in now)
+    if now["shape"] in start.construction.shapes and not sized:
+        return now, []
+    long, wide = assemble(design, book).size("outside")
+    shape = start.construction.shapes[0]
+    written = {"length": show.typed(long), "width": show.typed(wide)}
+    if shape == "circle":
+        written = {"diameter": show.typed(wide)}
+    across = f"{written['diameter']} across" if shape == "circle" else " × ".join(written.values())
+    was = f"{now['shape']} becomes {shape}, " if now["shape"] != shape else ""
+    return {"shape": shape, "measured": "outside", **written}, [f"outline: {was}{across}"]
 
 
 def _drop(name: str, value: Any) -> str:
@@ -72,7 +99,7 @@ def _fitted(
     """Fit the height, then let go, one by one, of fields and add-ons that the new construction cannot
     carry.
     """
-    tall = assemble(old, book).wall_top
+    tall = assemble(old, book).wall_height
     data.pop("height", None)
     data.pop("courses", None)
     problem: DesignError | None = None
@@ -84,22 +111,33 @@ def _fitted(
                 built = assemble(made, book)
             except DesignError as fault:
                 problem = fault
-                less = _let_go(tried, fault.problems[0], start, said)
+                less = _let_go(tried, fault.problems[0], start, old, said)
                 if less is None:
                     break
                 tried = less
                 continue
-            if abs(built.wall_top - tall) > 1.0:
-                said.append(f"height: {show.length(tall)} becomes {show.length(built.wall_top)}")
+            if abs(built.wall_height - tall) > 1.0:
+                said.append(f"height: {show.length(tall)} becomes {show.length(built.wall_height)}")
             return Changed(made, tuple(said))
     assert problem is not None
     raise problem
 
 
-def _let_go(tried: dict[str, Any], fault: Problem, start: Design, said: list[str]) -> dict[str, Any] | None:
-    """The bed without the add-on or the kept field at fault; None where it is neither."""
+def _let_go(
+    tried: dict[str, Any], fault: Problem, start: Design, old: Design, said: list[str]
+) -> dict[str, Any] | None:
+    """The bed without the add-on or the kept field at fault, or with an outline of its own where the one that
+    there was became another anyway; None where it is none of these.
+    """
     head, _, rest = fault.field.partition(".")
     name = rest.split(".")[0]
+    kept = old.outline.model_dump(mode="json", exclude_none=True)
+    own = start.outline.model_dump(mode="json", exclude_none=True)
+    if head == "outline" and tried["outline"] not in (own, kept):
+        said.append(f"outline: {fault.message} It begins with its own size.")
+        instead = start.construction.instead_of_size
+        more = {instead: getattr(start.construction, instead)} if instead else {}
+        return {**tried, "outline": own, "construction": {**tried["construction"], **more}}
     if head == "add_ons" and name in tried.get("add_ons", {}):
         said.append(f"{name}: {fault.message}")
         return {**tried, "add_ons": {k: v for k, v in tried["add_ons"].items() if k != name}}
@@ -118,6 +156,8 @@ def _let_go(tried: dict[str, Any], fault: Problem, start: Design, said: list[str
 def _heights(start: Design, tall: float, show: Printer) -> list[dict[str, Any]]:
     """Ways to come near a height [mm], in the order in which the construction is measured, nearest first."""
     ways: list[dict[str, Any]] = []
+    if start.construction.ready_made:
+        return [{}]
     for way in type(start.construction).measured_by:
         if way == "height":
             ways.append({"height": show.typed(tall)})

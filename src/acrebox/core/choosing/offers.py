@@ -33,7 +33,8 @@ class KindRow(BaseModel):
 
 class Offer(BaseModel):
     """One construction: a sentence, what it suits and asks for, a design to start from, its picture, its
-    questions.
+    questions; the outlines that it can have, the field that gives it a size of its own, the
+    add-ons that it takes.
     """
 
     model_config = ConfigDict(frozen=True)
@@ -46,6 +47,9 @@ class Offer(BaseModel):
     design: Design
     picture: View
     questions: list[Asked]
+    shapes: list[str]
+    size_from: str | None
+    takes: list[str]
 
 
 _more: dict[str, KindRow] = {}
@@ -107,4 +111,7 @@ def _offer(row: KindRow, system: System, shown: System | None) -> Offer:
         questions=questions_of(
             constructions.models[row.kind], "construction", Printer(shown or system, built=system)
         ),
+        shapes=list(constructions.models[row.kind].shapes),
+        size_from=constructions.models[row.kind].size_from,
+        takes=list(constructions.models[row.kind].takes),
     )

@@ -86,7 +86,7 @@ class FramedSheet(Posted):
     conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
     height_asks = COUNTED_IN_ROWS
     measured_by = ("height", "courses")
-    keeps_own = frozenset({"post_drop", "post_limit"})
+    keeps_own = frozenset({"post_drop", "post_limit", "sheets"})
 
     kind: Literal["framed_sheet"] = "framed_sheet"
     sheet: str = Field(json_schema_extra=asks("Sheet", stock="sheet"))

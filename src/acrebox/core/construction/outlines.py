@@ -21,6 +21,9 @@ from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline, walked
 from acrebox.core.shape.vector import Point2
 
+OUTWARD = {Measured.OUTSIDE: 0.0, Measured.MIDDLE: 0.5, Measured.INSIDE: 1.0}
+"""How much of the wall lies outside what was measured."""
+
 
 def outside_outline(design: Design, wall: float, least_inside: float, show: Printer) -> Outline:
     """The outline round the outside of walls `wall` [mm] thick, whichever way it was measured.
@@ -40,7 +43,7 @@ def outside_outline(design: Design, wall: float, least_inside: float, show: Prin
             "sides that meet without crossing, walked with the bed on the left hand",
         )
     try:
-        outside = given.inset(-wall) if chosen.measured is Measured.INSIDE else given
+        outside = given.inset(-OUTWARD[chosen.measured] * wall)
         inside = outside.inset(wall)
     except ValueError as reason:
         raise refuse(

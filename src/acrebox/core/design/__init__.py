@@ -30,10 +30,14 @@ from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, O
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
+    SQUARE_CORNERED,
+    STRAIGHT,
     AnyOutline,
+    CircleShape,
     HShape,
     LShape,
     Measured,
+    OvalShape,
     Polygon,
     Rectangle,
     RegularPolygon,
@@ -42,16 +46,28 @@ from acrebox.core.design.outline import (
 )
 from acrebox.core.design.paths import put_at
 from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
-from acrebox.core.design.site import Reach, Site
+from acrebox.core.design.site import CARRIED, MayCarry, Reach, Site, StandsOn
 from acrebox.core.design.upgrades import check_text, upgraded
+from acrebox.core.design.vessel import (
+    UNKNOWN_HISTORY,
+    History,
+    MeasuredVessel,
+    check_history,
+    history_asked,
+    known_of,
+)
 
 __all__ = [
+    "CARRIED",
     "CORNERS",
     "CURRENT_SCHEMA",
     "METRIC",
     "OPEN_QUESTIONS",
     "POST_QUESTIONS",
+    "SQUARE_CORNERED",
     "SQUARE_CORNERS",
+    "STRAIGHT",
+    "UNKNOWN_HISTORY",
     "Accepted",
     "AddOns",
     "AnyConstruction",
@@ -63,6 +79,7 @@ __all__ = [
     "Cap",
     "CapCorner",
     "Choice",
+    "CircleShape",
     "Construction",
     "Corner",
     "Design",
@@ -71,15 +88,19 @@ __all__ = [
     "HShape",
     "Heads",
     "Heap",
+    "History",
     "Hoops",
     "LShape",
     "Layer",
     "LeftToYard",
     "Loads",
+    "MayCarry",
     "Measured",
     "MeasuredStick",
+    "MeasuredVessel",
     "MixPart",
     "OffCut",
+    "OvalShape",
     "OwnMaterial",
     "Polygon",
     "PostDepth",
@@ -93,6 +114,7 @@ __all__ = [
     "Site",
     "SoilWeight",
     "SoldLength",
+    "StandsOn",
     "Straps",
     "Ties",
     "Trellis",
@@ -100,11 +122,14 @@ __all__ = [
     "UShape",
     "asks",
     "bed_groups",
+    "check_history",
     "check_text",
     "constructions",
     "heads_asked",
+    "history_asked",
     "in_system",
     "in_yard_of",
+    "known_of",
     "problem_of",
     "put_at",
     "questions_of",

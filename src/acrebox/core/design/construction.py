@@ -7,8 +7,10 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
+from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import MeasuredStick
 from acrebox.core.design.family import Family, OfFamily
+from acrebox.core.design.outline import STRAIGHT, Measured
 from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
 
@@ -18,12 +20,26 @@ class Construction(Asking):
 
     `measured_by` is how its height can be given, the usual way first. `keeps_own` are fields that another
     construction has under the same name and means otherwise, so that changing does not carry them over.
+    `shapes` are the outlines that can be built, the usual one first, and `measured` how their sizes are meant
+    where nothing is said. `size_from` is the field that names what is bought with a size and a height of
+    its own, `instead_of_size` one that gives the size of a circle where the outline does not. It `takes`
+    add-ons of these names.
     """
 
     measured_by: ClassVar[tuple[Literal["courses", "height"], ...]] = ("courses", "height")
     keeps_own: ClassVar[frozenset[str]] = frozenset()
+    shapes: ClassVar[tuple[str, ...]] = STRAIGHT
+    measured: ClassVar[Measured] = Measured.OUTSIDE
+    size_from: ClassVar[str | None] = None
+    instead_of_size: ClassVar[str | None] = None
+    takes: ClassVar[tuple[str, ...]] = tuple(AddOns.model_fields)
 
     kind: str
+
+    @property
+    def ready_made(self) -> bool:
+        """Whether it is bought with a size and a height of its own: what its field `size_from` names."""
+        return self.size_from is not None and getattr(self, self.size_from) is not None
 
 
 constructions: Family[Construction] = Family("kind", Construction)

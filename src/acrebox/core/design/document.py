@@ -19,10 +19,10 @@ from pydantic_core import PydanticCustomError
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, in_system
 from acrebox.core.design.bench import BenchChoice
-from acrebox.core.design.construction import AnyConstruction
+from acrebox.core.design.construction import AnyConstruction, constructions
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.loads import Loads
-from acrebox.core.design.outline import AnyOutline
+from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
 from acrebox.core.design.site import Site
 from acrebox.core.design.upgrades import upgraded
 from acrebox.core.errors import DesignError, Problem
@@ -48,7 +48,9 @@ class Decided(Choice):
 
 
 class Design(Choice):
-    """One bed as wanted. Give `height` or `courses`, not both."""
+    """One bed as wanted. Give `height` or `courses`, not both; what is bought with a height of its own needs
+    neither.
+    """
 
     by_itself = True
 
@@ -86,7 +88,7 @@ class Design(Choice):
         """
         if isinstance(value, cls):
             return value
-        value = upgraded(value)
+        value = _measured_as_usual(upgraded(value))
         system = _system_of(value)
         with read_in(system):
             return in_system(read(value), system)
@@ -99,6 +101,9 @@ class Design(Choice):
 
     @model_validator(mode="after")
     def _one_of_height_and_courses(self) -> Self:
+        neither = self.height is None and self.courses is None
+        if neither and self.construction.ready_made:
+            return self
         if (self.height is None) == (self.courses is None):
             given = "neither" if self.courses is None else "both"
             raise PydanticCustomError(
@@ -108,9 +113,34 @@ class Design(Choice):
             )
         return self
 
+    @model_validator(mode="after")
+    def _outline_of_its_kind(self) -> Self:
+        """Not every construction can be built round every outline."""
+        if self.outline.shape not in self.construction.shapes:
+            words = [str(SHAPES[shape]).split(":")[0] for shape in self.construction.shapes]
+            raise PydanticCustomError(
+                "outline_shape",
+                "That cannot be built in this shape",
+                {"field": "outline.shape", "value": self.outline.shape, "allowed": ", ".join(words)},
+            )
+        return self
+
     def document(self) -> dict[str, Any]:
         """The design as plain JSON values, lengths as they were written."""
         return self.model_dump(mode="json", exclude_none=True)
+
+
+def _measured_as_usual(data: Any) -> Any:
+    """A document whose outline does not say how it is measured says so: as is usual with its construction."""
+    if not isinstance(data, dict):
+        return data
+    outline, choice = data.get("outline"), data.get("construction")
+    if not isinstance(outline, dict) or not isinstance(choice, dict) or "measured" in outline:
+        return data
+    model = constructions.models.get(str(choice.get("kind")))
+    if model is None or model.measured is Measured.OUTSIDE:
+        return data
+    return {**data, "outline": {**outline, "measured": str(model.measured)}}
 
 
 _YARDS: ContextVar[System | None] = ContextVar("yards", default=None)

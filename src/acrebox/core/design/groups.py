@@ -11,7 +11,7 @@ from acrebox.core.design.fill import FillChoice, Heap, OwnMaterial
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
-from acrebox.core.design.site import Site
+from acrebox.core.design.site import MayCarry, Site
 from acrebox.core.measure.printing import Printer
 
 
@@ -71,13 +71,19 @@ def _outline(show: Printer) -> list[Asked]:
     ]
 
 
+def _site(show: Printer) -> list[Asked]:
+    """What it stands on, what that may carry, from where it is worked."""
+    stands_on, *others = questions_of(Site, "site", show)
+    return [stands_on, *questions_of(MayCarry, "site.may_carry", show), *others]
+
+
 @cache
 def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
     """Every group of a bed's questions, in the order of the sheets; usual answers as a Printer has them."""
     words = {w.key: w for w in read_as(list[_Words], "design", "groups.toml", "group")}
     asked: dict[str, tuple[str, bool, list[Asked]]] = {
         "outline": ("outline", False, _outline(show)),
-        "site": ("site", False, questions_of(Site, "site", show)),
+        "site": ("site", False, _site(show)),
     }
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]

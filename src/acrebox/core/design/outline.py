@@ -13,10 +13,11 @@ from acrebox.core.measure.written import Length
 
 
 class Measured(StrEnum):
-    """Whether the outline's sizes are those of the outside or of the space inside."""
+    """Whether the outline's sizes are those of the outside, of the space inside, or of the wall's middle."""
 
     OUTSIDE = "outside"
     INSIDE = "inside"
+    MIDDLE = "middle"
 
 
 SHAPES: dict[str, Any] = {
@@ -26,8 +27,11 @@ SHAPES: dict[str, Any] = {
     "h": "an H",
     "regular": "equal sides all round",
     "polygon": "side by side, as I walk it",
+    "circle": "a circle",
+    "oval": "an oval: two half circles and a straight between",
 }
 MEASURES: dict[str, Any] = {"outside": "outside, edge to edge", "inside": "inside, where soil goes"}
+ROUND_MEASURES: dict[str, Any] = {**MEASURES, "middle": "in the middle of the wave"}
 LONG, WIDE = "Length, {outline.measured}", "Width, {outline.measured}"
 
 
@@ -120,9 +124,55 @@ class Polygon(_Outline):
     )
 
 
+class _Round(_Outline):
+    measured: Measured = Field(
+        Measured.OUTSIDE, json_schema_extra=asks("It is measured", label="Round sizes", words=ROUND_MEASURES)
+    )
+
+
+class CircleShape(_Round):
+    """A circle; without a diameter what it is built of gives one."""
+
+    order = ("measured", "diameter")
+
+    shape: Literal["circle"] = "circle"
+    diameter: Length | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Across",
+            label="Diameter, {outline.measured}",
+            hint="Left empty: as the sheets or the drum make it.",
+        ),
+    )
+
+
+class OvalShape(_Round):
+    """Two half circles as wide as the oval, and a straight between them."""
+
+    order = ("measured", "length", "width")
+
+    shape: Literal["oval"] = "oval"
+    length: Length = Field(json_schema_extra=asks("How long", label=LONG))
+    width: Length = Field(json_schema_extra=asks("How wide", label=WIDE))
+
+
 AnyOutline = Annotated[
-    Rectangle | LShape | UShape | HShape | RegularPolygon | Polygon, Field(discriminator="shape")
+    Rectangle | LShape | UShape | HShape | RegularPolygon | Polygon | CircleShape | OvalShape,
+    Field(discriminator="shape"),
 ]
 
 
-OUTLINES: tuple[type[_Outline], ...] = (Rectangle, LShape, UShape, HShape, RegularPolygon, Polygon)
+OUTLINES: tuple[type[_Outline], ...] = (
+    Rectangle,
+    LShape,
+    UShape,
+    HShape,
+    RegularPolygon,
+    Polygon,
+    CircleShape,
+    OvalShape,
+)
+STRAIGHT: tuple[str, ...] = ("rectangle", "l", "u", "h", "regular", "polygon")
+"""The shapes whose sides are straight."""
+SQUARE_CORNERED: tuple[str, ...] = ("rectangle", "l", "u", "h", "polygon")
+"""The shapes whose corners are square, or can be."""

@@ -9,10 +9,23 @@ from acrebox.core.design.base import Choice, usual_of, usually
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
-from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Written
+from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Weight, Written
 
 QuestionKind = Literal[
-    "length", "number", "money", "text", "choice", "side", "species", "timber", "sheet", "fill", "yes", "own"
+    "length",
+    "number",
+    "money",
+    "text",
+    "choice",
+    "side",
+    "species",
+    "timber",
+    "sheet",
+    "vessel",
+    "block",
+    "fill",
+    "yes",
+    "own",
 ]
 
 
@@ -120,7 +133,7 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any], sho
         measurable=f"{name}_measured" in model.model_fields,
         when={_placed(other, root): values for other, values in when.items()},
         watch=watch,
-        rows=_rows(field, path, show),
+        rows=_rows(field, path, show) or _measured(model, name, root, show),
         **extra,
     )
 
@@ -140,15 +153,37 @@ def rows_of(model: type[Asking], root: str, show: Printer = METRIC) -> list[Aske
 
 
 def _rows(field: FieldInfo, path: str, show: Printer) -> list[Asked]:
-    """The questions of each row of a field that has any number of them."""
-    kinds = get_args(field.annotation) if get_origin(field.annotation) is tuple else ()
-    model = next((k for k in kinds if isinstance(k, type) and issubclass(k, Asking)), None)
-    return rows_of(model, path, show) if model else []
+    """The questions of each row of a field that has any number of them, or of a part that is there or not."""
+    bare = _bare(field.annotation)
+    many = get_origin(bare) is tuple
+    model = next((k for k in get_args(bare) if isinstance(k, type) and issubclass(k, Asking)), None)
+    if model is None:
+        return []
+    return rows_of(model, path, show) if many else questions_of(model, path, show)
+
+
+def _measured(model: type[Asking], name: str, root: str, show: Printer) -> "list[Asked]":
+    """The questions of what was bought but measures otherwise, where those are asked."""
+    field = model.model_fields.get(f"{name}_measured")
+    kind = field.annotation if field else None
+    if isinstance(kind, type) and issubclass(kind, Asking):
+        return questions_of(kind, f"{root}.{name}_measured", show)
+    return []
 
 
 def _placed(name: str, root: str) -> str:
     """The path of another field: of the same choice, or of the whole design where it begins with a stroke."""
     return name[1:] if name.startswith("/") else f"{root}.{name}"
+
+
+READY: dict[str, QuestionKind] = {
+    "sheet": "sheet",
+    "block": "block",
+    "trough": "vessel",
+    "tote": "vessel",
+    "drum": "vessel",
+}
+"""Stock that is not timber, by the kind of question that offers it."""
 
 
 def _bare(kind: Any) -> Any:
@@ -159,8 +194,8 @@ def _bare(kind: Any) -> Any:
 def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
     if "instrument" in extra:
         return "own"
-    if extra.get("stock") == "sheet":
-        return "sheet"
+    if extra.get("stock") in READY:
+        return READY[extra["stock"]]
     if "stock" in extra:
         return "timber"
     if extra.get("of") in ("money", "fill"):
@@ -172,6 +207,6 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
     kinds = {_bare(kind) for kind in (field.annotation, *get_args(field.annotation))}
     if bool in kinds:
         return "yes"
-    if kinds & {Length, Volume, UnitWeight, Pressure}:
+    if kinds & {Length, Volume, UnitWeight, Pressure, Weight}:
         return "length"
     return "number" if float in kinds or int in kinds else "text"

@@ -26,7 +26,11 @@ class Step:
 def _cap_among_add_ons(data: Document) -> Document:
     """The cap once was a part of the construction of boards."""
     construction = data.get("construction")
-    if not isinstance(construction, dict) or "cap" not in construction:
+    if (
+        not isinstance(construction, dict)
+        or construction.get("kind") != "boards"
+        or "cap" not in construction
+    ):
         return data
     rest = {k: v for k, v in construction.items() if k != "cap"}
     add_ons = data.get("add_ons")

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.drafting.corners import draw_corners
+from acrebox.core.drafting.courses import draw_courses
 from acrebox.core.drafting.elevation import draw_elevation
 from acrebox.core.drafting.from_above import draw_plan
 from acrebox.core.drafting.marks import joints_by_side
@@ -26,4 +27,5 @@ def draw_sides(bed: Assembly, labels: Mapping[str, str], built: System) -> Sides
             draw_elevation(bed, side, labels, fixed.get(side.name, ())) for side in bed.outline.sides
         ],
         corners=draw_corners(bed, labels),
+        courses=draw_courses(bed, labels),
     )

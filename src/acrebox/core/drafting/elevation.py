@@ -16,7 +16,9 @@ def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixed: 
 
     Parts that belong to no side are seen from every one.
     """
-    mine = [p for p in bed.parts if p.side in (side.name, "") and not p.role.post]
+    mine = [
+        p for p in bed.parts if not p.role.post and (p.side in (side.name, "") or _ends_here(bed, side, p))
+    ]
     hidden = [p for p in mine if p.role.view == "behind" and not _is_outside(side, p, mine)]
     posts = _posts(bed, side)
     before = [p for p in posts if side.depth(p.body)[0] < -1.0 and p.role.dug]
@@ -33,6 +35,17 @@ def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixed: 
     return View(
         name=side.name, title=title, shapes=shapes, dimensions=list(_dimensions(bed, side)), ground=0.0
     )
+
+
+def _ends_here(bed: Assembly, side: Side, part: Part) -> bool:
+    """Whether a block of the next side ends in the face of this one, or a bar of it stands in this wall."""
+    low, high = side.reach(part.body)
+    if not (low < side.length and high > 0):
+        return False
+    near, far = side.depth(part.body)
+    if part.role.laid:
+        return abs(near) < 1.0
+    return part.role.name == "steel bar" and near > 0 and far < bed.wall_thickness
 
 
 def _posts(bed: Assembly, side: Side) -> list[Part]:
@@ -69,6 +82,6 @@ def _dimensions(bed: Assembly, side: Side) -> Iterator[Dimension]:
     yield dimension("inside", (inset, foot), (inset + inner.length, foot), "below", 1)
     for a, b in pairwise(bed.post_marks(side.name)):
         yield dimension("post centres", (a, bed.top), (b, bed.top), "above", 1)
-    yield dimension("height", (0, 0), (0, bed.wall_top), "left", 1)
+    yield dimension("height", (0, bed.foot), (0, bed.wall_top), "left", 1)
     if bed.stance and bed.stance.below and any(p.role.dug for p in _posts(bed, side)):
         yield dimension("post in the ground", (side.length, foot), (side.length, 0), "right", 1)

@@ -12,9 +12,10 @@ from acrebox.core.shape.vector import Point2
 
 Points = list[tuple[float, float]]
 Placing = Literal["above", "below", "left", "right", "aligned"]
-Kind = Literal["cut", "seen", "hidden", "layer", "soil", "fixing"]
+Kind = Literal["cut", "seen", "hidden", "layer", "soil", "fixing", "guide"]
 ON_CIRCLE_MM = 0.02
 LEAST_ON_ARC = 4
+MOST_SAG = 0.004
 
 
 class Arc(BaseModel):
@@ -86,12 +87,13 @@ class Across(BaseModel):
 
 
 class Sides(BaseModel):
-    """One elevation a side; a corner, course by course."""
+    """One elevation a side; a corner, course by course; whole courses where they are laid piece by piece."""
 
     model_config = ConfigDict(frozen=True)
 
     elevations: list[View]
     corners: list[View]
+    courses: list[View]
 
 
 class Drawings(Across, Sides):
@@ -135,12 +137,18 @@ def _arcs(ring: Sequence[Point2], circles: Sequence[Circle]) -> Iterator[Arc]:
         start = 0
         while start < len(on):
             end = start
-            while end < len(on) and on[end]:
+            while end < len(on) and on[end] and (end == start or _along(circle, ring[end - 1], ring[end])):
                 end += 1
             if end - start >= LEAST_ON_ARC:
                 centre = sent([(circle.x, circle.y)])[0]
                 yield Arc(first=start, last=end - 1, centre=centre, radius=round(circle.radius, 2))
             start = max(end, start + 1)
+
+
+def _along(circle: Circle, a: Point2, b: Point2) -> bool:
+    """Whether the line between two points on a circle follows it, and is no chord across."""
+    middle = hypot((a[0] + b[0]) / 2 - circle.x, (a[1] + b[1]) / 2 - circle.y)
+    return circle.radius - middle < MOST_SAG * circle.radius
 
 
 def dimension(

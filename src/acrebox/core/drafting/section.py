@@ -8,10 +8,13 @@ from acrebox.core.assembly import Assembly, Part, prism
 from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.shape.bodies import Face, faces_of
+from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import UP, Y
 
 # A cut closer than this to a post would not show as a cut beside it.
 CLEAR_MM = 1.0
+STEPS = 24
+LEAST_FOOT_MM = 10.0
 
 
 def section_at(bed: Assembly) -> float:
@@ -33,7 +36,26 @@ def section_at(bed: Assembly) -> float:
     marks = [front.start[0] + m * front.along[0] for m in bed.post_marks(front.name)]
     first = (marks[0], marks[1]) if len(marks) > 1 else (0.0, length)
     ordered = sorted(gaps, key=lambda g: (not first[0] <= (g[0] + g[1]) / 2 <= first[1], g[0] - g[1]))
-    return next((middle for low, high in ordered if _rooms(bed, middle := (low + high) / 2)), length / 2)
+    places = (_through(bed, *gap) for gap in ordered)
+    return next((place for place in places if place is not None), length / 2)
+
+
+def _through(bed: Assembly, low: float, high: float) -> float | None:
+    """The middle of a gap, where it cuts the soil; of walls laid in courses the nearest place that meets no
+    joint.
+    """
+    middle = (low + high) / 2
+    if not _rooms(bed, middle):
+        return None
+    spans = [(p.body.bounds[0][0], p.body.bounds[1][0]) for p in bed.parts if p.role.laid]
+    if not spans:
+        return middle
+    tried = sorted(
+        (low + (high - low) * n / STEPS for n in range(1, STEPS)), key=lambda at: (abs(at - middle), at)
+    )
+    there = [at for at in tried if _rooms(bed, at)]
+    # A joint or the end of a block is no cut through the wall: where most blocks are cut well within.
+    return max(there, key=lambda at: sum(a + CLEAR_MM * 8 < at < b - CLEAR_MM * 8 for a, b in spans))
 
 
 def _rooms(bed: Assembly, at: float) -> list[Face]:
@@ -65,15 +87,20 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
         shapes += drawn_part("hidden", post, labels[post.name], post.body.silhouette(Y, UP))
     for part in bed.parts:
         shapes += drawn_part("cut", part, labels[part.name], part.body.section(0, at))
-    planted = prism(bed.soil_face, 0.0, 1.0).section(0, at)
-    strips = [(min(y for y, _ in f.ring), max(y for y, _ in f.ring)) for f in planted]
+    strips = _strips(bed.soil_face, at)
     return View(
         name="section",
         title="Section across, between posts",
         shapes=shapes,
-        dimensions=list(_dimensions(bed, layers, strips)),
-        ground=bed.cavity.floor,
+        dimensions=list(_dimensions(bed, layers, strips, _strips(bed.outline, at))),
+        ground=min(0.0, bed.cavity.floor),
     )
+
+
+def _strips(outline: Outline, at: float) -> list[tuple[float, float]]:
+    """From where to where an outline is cut [mm across], strip by strip."""
+    faces = prism(outline, 0.0, 1.0).section(0, at)
+    return [(min(y for y, _ in f.ring), max(y for y, _ in f.ring)) for f in faces]
 
 
 def _nearest(posts: list[Part]) -> list[Part]:
@@ -87,19 +114,25 @@ def _nearest(posts: list[Part]) -> list[Part]:
 
 
 def _dimensions(
-    bed: Assembly, layers: Sequence[FilledLayer], strips: list[tuple[float, float]]
+    bed: Assembly,
+    layers: Sequence[FilledLayer],
+    strips: list[tuple[float, float]],
+    outer: list[tuple[float, float]],
 ) -> Iterator[Dimension]:
-    _, width = bed.size("outside")
+    width = max((high for _, high in outer), default=bed.size("outside")[1])
     foot = -bed.stance.below if bed.stance else 0.0
-    yield dimension("outside width", (0, foot), (width, foot), "below", 2)
+    for low, high in outer:
+        yield dimension("outside width", (low, foot), (high, foot), "below", 2)
     if bed.outline.is_rectangle:
         (_, y0), (_, y1) = bed.inner.points[0], bed.inner.points[2]
         yield dimension("inside width", (y0, foot), (y1, foot), "below", 1)
     else:
         for y0, y1 in strips:
             yield dimension("soil across", (y0, foot), (y1, foot), "below", 1)
-    yield dimension("height", (0, 0), (0, bed.wall_top), "left", 2)
-    base = 0.0
+    yield dimension("height", (0, bed.foot), (0, bed.wall_top), "left", 2)
+    if bed.foot > LEAST_FOOT_MM:
+        yield dimension("over the ground", (0, 0), (0, bed.foot), "left", 2)
+    base = bed.foot
     if len(bed.course_heights) > 1:
         for height in bed.course_heights:
             yield dimension("course", (0, base), (0, base + height), "left", 1)

@@ -3,6 +3,7 @@ pulled apart.
 """
 
 from collections.abc import Mapping
+from math import hypot
 
 from pydantic import BaseModel, ConfigDict
 
@@ -61,5 +62,18 @@ def _apart(part: Part, top: int, bed: Assembly) -> tuple[float, float, float]:
     role = part.role
     up = role.up if isinstance(role.up, float) else (part.course or 1) - 1 if role.up == "course" else top
     side = next((s for s in bed.outline.sides if s.name == part.side), None)
-    x, y, _ = side.inward if side else (0.0, 0.0, 0.0)
+    x, y = side.inward[:2] if side else _to_the_middle(part, bed)
     return round(-role.out * x, 6) + 0.0, round(-role.out * y, 6) + 0.0, float(up)
+
+
+def _to_the_middle(part: Part, bed: Assembly) -> tuple[float, float]:
+    """Unit direction from a part of no side to the middle of a round bed; nowhere where it stands round it,
+    or the bed has sides.
+    """
+    if bed.outline.corners:
+        return 0.0, 0.0
+    (x0, y0, _), (x1, y1, _) = part.body.bounds
+    long, wide = bed.outline.size
+    x, y = long / 2 - (x0 + x1) / 2, wide / 2 - (y0 + y1) / 2
+    far = hypot(x, y)
+    return (x / far, y / far) if far > wide / 20 else (0.0, 0.0)

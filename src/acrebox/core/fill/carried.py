@@ -1,10 +1,13 @@
 """What a layer weighs once it is watered through, and how many barrow loads bring it."""
 
+from collections.abc import Sequence
 from math import ceil
 
+from acrebox.core.assembly import Assembly
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fill.offers import CRUMB_L
 from acrebox.core.measure.printing import Printer
+from acrebox.core.stock import Catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 
@@ -40,3 +43,12 @@ def wet_worked(layer: FilledLayer, show: Printer) -> Worked:
         working=f"{wet_words(layer, show)} = {show.weight(layer.wet)}",
         source=COMMON_PRACTICE,
     )
+
+
+def full_weight(bed: Assembly, layers: Sequence[FilledLayer], stock: float, book: Catalogue) -> float:
+    """What a bed weighs filled and watered through, with all that is filled into its walls and the `stock`
+    that it is built of [kg].
+    """
+    fills = {f.key: f.wet_kg_per_l for f in book.fill}
+    walls = sum(b.litres * fills[b.material] for b in bed.brought)
+    return sum(x.wet for x in layers) + walls + stock

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from math import isclose
 
+from acrebox.core.assembly import Brought
 from acrebox.core.design import Bought, FillChoice
 from acrebox.core.errors import refuse
 from acrebox.core.fill.heaps import heap_litres, heap_words
@@ -14,6 +15,9 @@ from acrebox.core.fill.offers import Offer, best_offer, break_even, cheapest
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import BagSize, Catalogue, Fill
 from acrebox.core.worked import LIST_PRICES, Worked
+
+IN_THE_WALLS = -1
+"""In place of a layer's number: what is filled into the walls themselves."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -71,9 +75,14 @@ class Purchase:
 
 
 def purchases_of(
-    layers: Sequence[FilledLayer], choice: FillChoice, book: Catalogue, show: Printer
+    layers: Sequence[FilledLayer],
+    choice: FillChoice,
+    book: Catalogue,
+    show: Printer,
+    brought: Sequence[Brought] = (),
 ) -> list[Purchase]:
-    """What is bought of every material, in the order in which they lie.
+    """What is bought of every material, in the order in which they lie, then what is `brought` into the walls
+    themselves.
 
     Raises DesignError when a material is to be bought in a way in which it is not sold, or in two ways.
     """
@@ -82,6 +91,9 @@ def purchases_of(
     for n, layer in enumerate(layers):
         for content in layer.everything:
             uses.setdefault(content.material.key, []).append((n, content))
+    for more in brought:
+        content = Content(material=every[more.material], settled=more.litres)
+        uses.setdefault(more.material, []).append((IN_THE_WALLS, content))
     hand = _to_hand(choice, every, show)
     how = {key: _how(key, rows, choice) for key, rows in uses.items()}
     return [
@@ -110,7 +122,7 @@ def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> t
         if row.material == key:
             return row, f"fill.bought.{n}"
     said: list[tuple[Bought, str]] = []
-    for n in dict.fromkeys(n for n, _ in uses):
+    for n in dict.fromkeys(n for n, _ in uses if n != IN_THE_WALLS):
         layer = choice.layers[n]
         mine = layer.mix or layer.material == key
         if mine and (layer.buy != "cheaper" or layer.bag is not None):

@@ -95,6 +95,11 @@ def _tries(size: Size, before: Plan, pieces: Pieces, yard: Yard) -> Iterator[_Tr
     """Changes of a size whose cutting costs less, by what the pieces would be: the cheapest ones, and the
     one that gives most room at the same cost.
     """
+    if size.field in before[ASSEMBLY].snaps:
+        change = size.near(before[ASSEMBLY].snaps[size.field])
+        if change is not None:
+            yield _Try(size, change, Decimal(1))
+        return
     if size.field == "height":
         yield from _courses(size, before)
         return
@@ -202,6 +207,11 @@ def _bought(plan: Plan, unit: str) -> int:
     return sum(row.count for row in plan[BUYING] if row.unit == unit)
 
 
+def _blocks(plan: Plan) -> int:
+    units = {key for block in plan.book.block for key in block.units}
+    return sum(row.count for row in plan[BUYING] if row.item in units)
+
+
 def _alarms(plan: Plan) -> set[str]:
     return {w.code for w in plan[WATCH_OUTS] if w.alarm}
 
@@ -227,7 +237,7 @@ def _fit(attempt: _Try, before: Plan, yard: Yard, shown: System | None) -> Fit |
         return None
     show, size = before.show, attempt.size
     to = size.mm + attempt.change
-    saves = Saves(sticks=sticks, sheets=sheets, blocks=0, cost=cost)
+    saves = Saves(sticks=sticks, sheets=sheets, blocks=_blocks(before) - _blocks(after), cost=cost)
     return Fit(
         field=size.field,
         from_=show.typed(size.mm),
@@ -240,7 +250,11 @@ def _fit(attempt: _Try, before: Plan, yard: Yard, shown: System | None) -> Fit |
 
 def _words(saves: Saves, before: Plan) -> str:
     said = []
-    for count, what in ((saves.sticks, "stick"), (saves.sheets, "sheet")):
+    for count, what in (
+        (saves.sticks, "stick"),
+        (saves.sheets, "sheet"),
+        (saves.blocks, "block"),
+    ):
         if count > 0:
             said.append(f"{count} {what}{'s' if count > 1 else ''} fewer")
     if saves.cost > 0.005:

@@ -39,14 +39,17 @@ class Fixed:
         return str(low) if low == high else f"{low} to {high}"
 
 
+SEAM = "sheet seam"
+
+
 def wanted_bite(family: str, through: float, built: System = System.METRIC) -> float:
     """The least bite into the second part [mm]: as deep as the first is thick, between 30 and 50 (1 1/4 and
     2 in).
 
     Source: common practice, `bites.toml`.
     """
-    if family == "sheet":
-        return bite("sheet", built)
+    if family in ("sheet", "seam"):
+        return bite(family, built)
     return min(max(bite("least", built), through), bite("enough", built))
 
 
@@ -70,12 +73,17 @@ def choose_screw(
 
 
 def fixings(
-    bed: Assembly, book: Catalogue, species: str | None = None, built: System = System.METRIC
+    bed: Assembly,
+    book: Catalogue,
+    species: str | None = None,
+    built: System = System.METRIC,
+    seam: int = 0,
 ) -> list[Fixed]:
     """The fixings of all joints, joints alike taken together, in the order of the rules; spaced by what is
     round in the system in which the bed is planned.
 
-    `species` is what all the wood is said to be, where that is not as the stock list says.
+    `species` is what all the wood is said to be, where that is not as the stock list says; a seam of a ring
+    wants at least `seam` of them.
     """
     said = next((s.hard for s in book.species if s.key == species), False)
     hard = {u.stock for u in bed.timbers if said or ((t := book.find_timber(u.stock)) and t.hard)}
@@ -93,7 +101,7 @@ def fixings(
         screw, trouble = chosen[joint.kind, through, into]
         alike[
             joint.kind, through, screw.key, bool(hard & {stock[p] for p in joint.parts}), trouble or ""
-        ].append((_each(rule, joint, built), into))
+        ].append((max(_each(rule, joint, built), seam if joint.kind == SEAM else 0), into))
     order = list(fixing_rules())
     screws = {s.key: s for s in book.screw}
     return [
@@ -153,7 +161,7 @@ def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
             amount=fixed.bite,
             unit="mm",
             working=(
-                f"{show.length(screw.length.mm)} long − {show.length(fixed.through)} passed ="
+                f"{show.length(screw.length.mm)} long − {show.thin(fixed.through)} passed ="
                 f" {show.length(fixed.bite)} bite into {show.length(fixed.into)}"
             ),
             assumptions=[pilot, "stainless or galvanised, since it stands outdoors"],

@@ -77,6 +77,9 @@ def cents(amount: Decimal) -> Decimal:
     return amount.quantize(Decimal("0.01"), rounding=ROUND_HALF_UP)
 
 
+THIN_MM = 3.0
+
+
 @dataclass(frozen=True)
 class _Unit:
     """A unit of one system: how many of the core's own units it is, its sign, its decimals."""
@@ -153,6 +156,10 @@ class Printer:
         if self.built is System.METRIC:
             return print_metric(mm)
         return print_imperial(mm).replace("′", "'").replace("″", '"')
+
+    def thin(self, mm: float) -> str:
+        """A length [mm], finer where it is thinner than a tape tells: sheet steel."""
+        return self.drill(mm) if mm < THIN_MM else self.length(mm)
 
     def drill(self, mm: float) -> str:
         """A drill or a screw's thickness [mm]: to a tenth of a millimetre, or the 64th of an inch."""

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from fractions import Fraction
 
 from acrebox.core.measure.convert import (
+    KG_PER_POUND,
     KN_M3_PER_PCF,
     KPA_PER_PSF,
     LITRES_PER_FT3,
@@ -38,6 +39,11 @@ VOLUME_UNITS: dict[str, Fraction] = {
 DENSITY_UNITS: dict[str, Fraction] = {
     "kn/m3": Fraction(1),
     **dict.fromkeys(("pcf", "lb/ft3", "lb/cu ft"), KN_M3_PER_PCF),
+}
+WEIGHT_UNITS: dict[str, Fraction] = {
+    **dict.fromkeys(("kg", "kgs", "kilo", "kilos", "kilogram", "kilograms"), Fraction(1)),
+    **dict.fromkeys(("lb", "lbs", "pound", "pounds"), KG_PER_POUND),
+    **dict.fromkeys(("t", "tonne", "tonnes"), Fraction(1000)),
 }
 PRESSURE_UNITS: dict[str, Fraction] = {
     "kpa": Fraction(1),

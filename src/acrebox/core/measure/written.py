@@ -18,6 +18,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.reading import (
     DENSITY_UNITS,
     PRESSURE_UNITS,
+    WEIGHT_UNITS,
     parse_length,
     parse_measure,
     parse_volume,
@@ -168,6 +169,30 @@ class UnitWeight(Written):
     @property
     def kn_m3(self) -> float:
         """The weight by volume [kN/m³]."""
+        return self.amount
+
+
+class Weight(Written):
+    """A weight as written; `kg` is what was understood [kg]."""
+
+    __slots__ = ()
+    _allowed: ClassVar = {
+        System.METRIC: "a weight such as 500 kg",
+        System.IMPERIAL: "a weight such as 1100 lb",
+    }
+    _bare: ClassVar = {System.METRIC: "kg", System.IMPERIAL: "lb"}
+
+    @staticmethod
+    def _parse(text: str, system: System) -> Fraction:
+        return parse_measure(text, WEIGHT_UNITS, Weight._bare[system], "weight")
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.weight(self.amount)
+
+    @property
+    def kg(self) -> float:
+        """The weight [kg]."""
         return self.amount
 
 

@@ -4,7 +4,7 @@ of the job.
 Importing this package registers the chapters, each after those it reads.
 """
 
-from acrebox.core.plan.base import ASSEMBLY, FACTS, TAKEOFF
+from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.fill import FILL, LAYERS, PURCHASES, SOIL  # isort: skip
@@ -12,6 +12,7 @@ from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PART
 from acrebox.core.plan.bench import CUTS, CUTTING, CUTTINGS, SAWN  # isort: skip
 from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
+from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip

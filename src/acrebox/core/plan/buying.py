@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Sequence
+from decimal import Decimal
 from math import ceil
 
 from acrebox.core.bench.supply import Supply
@@ -9,6 +10,7 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.telling import told
 from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill import SOIL
+from acrebox.core.takeoff import CountedNeed
 
 
 def stick_lines(seen: Seen) -> list[Buy]:
@@ -54,11 +56,22 @@ def goods_lines(seen: Seen) -> list[Buy]:
             unit = f"box of {screw.box}"
             lines.append(buy_line(seen, screw.key, screw.name, boxes, unit, screw.price, words))
     for good in seen.takeoff.counted:
-        sold, count = seen.book.find_good(good.key), ceil(good.count)
-        words = f"{good.working}; {count} to buy × {money(sold.price)}"
-        name = told(sold.name, seen.show)
-        lines.append(buy_line(seen, good.key, name, count, good.unit, sold.price, words))
+        lines.append(_good_line(good, seen))
     return lines
+
+
+def _good_line(good: CountedNeed, seen: Seen) -> Buy:
+    """A line of goods; of what serves two beds only this one's share is paid here."""
+    count, money = ceil(good.count), seen.show.money
+    if good.price is None:
+        sold = seen.book.find_good(good.key)
+        price, name = sold.price, good.name or told(sold.name, seen.show)
+    else:
+        price, name = good.price, good.name or good.key
+    each = (price * Decimal(str(good.share))).quantize(Decimal("0.01"))
+    shared = "" if good.share == 1 else f", of which this bed pays {seen.show.short(good.share)}"
+    words = f"{good.working}; {count} to buy × {money(price)}{shared}"
+    return buy_line(seen, good.key, name, count, good.unit, each, words)
 
 
 def buying_of(seen: Seen) -> list[Buy]:

@@ -18,7 +18,11 @@ def drawings_of(seen: Seen) -> Drawings:
     """All of them."""
     across, sides = seen.of(ACROSS), seen.of(SIDES)
     return Drawings(
-        plan=across.plan, section=across.section, elevations=sides.elevations, corners=sides.corners
+        plan=across.plan,
+        section=across.section,
+        elevations=sides.elevations,
+        corners=sides.corners,
+        courses=sides.courses,
     )
 
 

@@ -7,7 +7,7 @@ from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchases_of
 from acrebox.core.fill.carried import barrows_for, barrows_worked, wet_worked
 from acrebox.core.fill.layers import volumes_worked
 from acrebox.core.fill.offers import Offer
-from acrebox.core.fill.purchase import cost_worked, loose_worked
+from acrebox.core.fill.purchase import IN_THE_WALLS, cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
 from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
 from acrebox.core.plan.buy_rows import Buy, buy_line
@@ -124,7 +124,7 @@ def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
         material=bought.material.key,
         name=bought.material.name,
         kind=bought.material.kind,
-        layers=list(dict.fromkeys(n for n, _ in bought.uses)),
+        layers=list(dict.fromkeys(n for n, _ in bought.uses if n != IN_THE_WALLS)),
         loose_l=bought.loose,
         to_hand_l=min(bought.to_hand, bought.loose) if bought.way != "to hand" else bought.loose,
         way=bought.way,
@@ -194,14 +194,17 @@ def layers_of(seen: Seen) -> list[FilledLayer]:
 
 def bought_of(seen: Seen) -> list[Purchase]:
     """How each material is bought."""
-    return purchases_of(seen.layers, seen.design.fill, seen.book, seen.show)
+    brought = seen.assembly.brought
+    return purchases_of(seen.layers, seen.design.fill, seen.book, seen.show, brought)
 
 
 LAYERS = register(
     Chapter(key="layers", stage="fill", reads=("show", "assembly", "design.fill"), work=layers_of)
 )
 PURCHASES = register(
-    Chapter(key="purchases", stage="fill", reads=("show", "layers", "design.fill"), work=bought_of)
+    Chapter(
+        key="purchases", stage="fill", reads=("show", "assembly", "layers", "design.fill"), work=bought_of
+    )
 )
 FILL = register(
     Chapter(

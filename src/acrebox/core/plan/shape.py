@@ -5,6 +5,7 @@ from acrebox.core.assembly.room import room_inside
 from acrebox.core.assembly.sizes import outside_sizes
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design import Measured
+from acrebox.core.fill.layers import wet_weight
 from acrebox.core.fixing import Fixed, fixed_worked, fixing_rules, fixings
 from acrebox.core.lining import exposed_faces
 from acrebox.core.plan.shape_rows import (
@@ -17,6 +18,8 @@ from acrebox.core.plan.shape_rows import (
     PlanPart,
     PlanSide,
 )
+from acrebox.core.strength.check import loaded_by, seam_screws
+from acrebox.core.strength.registry import Loaded
 
 
 def outside_of(seen: Seen) -> Outside:
@@ -97,6 +100,12 @@ def notes_of(seen: Seen) -> list[Note]:
     return [Note(name=name, words=words) for name, words in seen.assembly.notes.items()]
 
 
+def loaded_of(seen: Seen) -> Loaded:
+    """What loads the bed, filled as it is."""
+    depth = seen.layers[-1].top - seen.assembly.foot
+    return loaded_by(seen.design.loads, seen.book, depth, wet_weight(seen.layers))
+
+
 def fixings_of(seen: Seen) -> list[Fixing]:
     """Every kind of joint with its fixing."""
     return [_fixing(fixed, seen) for fixed in seen.fixings]
@@ -143,12 +152,23 @@ PARTS = register(
     Chapter(key="parts", stage="shape", reads=("assembly", "takeoff"), work=parts_of, model=list[PlanPart])
 )
 NOTES = register(Chapter(key="notes", stage="shape", reads=("assembly",), work=notes_of, model=list[Note]))
+SEAMS = register(
+    Chapter(
+        key="seams",
+        stage="shape",
+        reads=("assembly", "layers", "design.loads"),
+        work=lambda seen: seam_screws(seen.assembly, loaded_of(seen)),
+        settles=True,
+    )
+)
 FIXED = register(
     Chapter(
         key="fixed",
         stage="shape",
-        reads=("show", "assembly", "design.loads.species"),
-        work=lambda seen: fixings(seen.assembly, seen.book, seen.design.loads.species, seen.show.built),
+        reads=("show", "assembly", "seams", "design.loads.species"),
+        work=lambda seen: fixings(
+            seen.assembly, seen.book, seen.design.loads.species, seen.show.built, seen.of(SEAMS)
+        ),
     )
 )
 FIXINGS = register(

@@ -47,7 +47,12 @@ def starts_of(seen: Seen) -> dict[str, Any]:
     if not any(ties_by_rule(side.length, system) for side in bed.outline.sides):
         found["add_ons.ties"] = {**found["add_ons.ties"], "count": 1}
     found["add_ons.seats"] = _fitting(found["add_ons.seats"], seen)
-    return {**found, **{f"outline:{shape}": made for shape, made in _outlines(bed, seen.show).items()}}
+    outlines = _outlines(bed, seen.show)
+    choice = seen.design.construction
+    if choice.instead_of_size and getattr(choice, choice.instead_of_size) is not None:
+        outlines["circle"] = {}  # what it is built of gives the size
+    can = {f"outline:{shape}": made for shape, made in outlines.items() if shape in choice.shapes}
+    return {**found, **can}
 
 
 def _fitting(seats: dict[str, Any], seen: Seen) -> dict[str, Any]:
@@ -71,6 +76,9 @@ def _named(value: Any, names: dict[str, str]) -> Any:
 def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
     """Outlines about as long and as wide as the bed, their legs a good arm's reach wide."""
     (long, wide), written = bed.size("outside"), show.typed
+    if bed.told and show.built is System.IMPERIAL:
+        # What came out of blocks or sheets is no size that anybody asked for.
+        long, wide = (round(mm / float(MM_PER_INCH)) * float(MM_PER_INCH) for mm in (long, wide))
     rows = read_as(list[_Start], "plan", "starts.toml", "outline")
     usual: dict[str, float] = {row.path: Length(row.of(show.built)).mm for row in rows}
     across = written(min(wide, usual["reach"]))
@@ -88,6 +96,8 @@ def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
         "h": {**legged, "left": leg, "right": leg, "bar": leg},
         "regular": {"sides": EVEN_SIDES, "side": written(min(max(usual["even_side"], long / 3), even))},
         "polygon": {"sides": [{"length": side, "corner": 90} for side in walked]},
+        "circle": {"diameter": across},
+        "oval": {"length": written(max(long, min(wide, usual["reach"]) * 1.5)), "width": across},
     }
 
 
@@ -95,7 +105,7 @@ STARTS = register(
     Chapter(
         key="starts",
         stage="shape",
-        reads=("show", "assembly"),
+        reads=("show", "assembly", "design.construction"),
         work=starts_of,
         model=dict[str, Any],
         judged=False,

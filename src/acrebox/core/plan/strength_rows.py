@@ -51,6 +51,32 @@ class TieStrength(Row):
     words: str
 
 
+class HoopStrength(Figures):
+    """A ring: the tension at its foot [N/m of height], the pull in a whole seam, the screws of a seam, what
+    the lowest of them carries and what one takes [N].
+    """
+
+    tension_n_per_m: Amount
+    seam_n: Amount
+    screws: int
+    lowest_n: Amount
+    takes_n: Amount
+    holds: bool
+
+
+class LaidStrength(Figures):
+    """A wall that stands by its weight: how many times the push it takes to slide and to tip it (none where
+    it cannot), from which course up.
+    """
+
+    side: str
+    course: int
+    slide: Amount | None
+    tip: Amount | None
+    holds: bool
+    says: str
+
+
 class BowCurve(Row):
     """The line of a side's outer face when bowed, ten times as far as it will [mm], over the plan."""
 
@@ -68,4 +94,6 @@ class StrengthPlan(Figures):
     members: list[MemberStrength]
     posts: PostStrength | None
     ties: list[TieStrength]
+    hoops: list[HoopStrength]
+    laid: list[LaidStrength]
     curves: list[BowCurve]

@@ -2,12 +2,25 @@
 drawn.
 """
 
+from math import inf
+
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.fill.layers import wet_weight
-from acrebox.core.plan.strength_rows import BowCurve, MemberStrength, PostStrength, StrengthPlan, TieStrength
-from acrebox.core.strength import Bent, check_strength
+from acrebox.core.fixing.choose import SEAM
+from acrebox.core.plan.strength_rows import (
+    BowCurve,
+    HoopStrength,
+    LaidStrength,
+    MemberStrength,
+    PostStrength,
+    StrengthPlan,
+    TieStrength,
+)
+from acrebox.core.strength import Bent, HoopCheck, LaidCheck, check_strength
 from acrebox.core.strength.bending import bent_worked
 from acrebox.core.strength.curve import bow_curve
+from acrebox.core.strength.hoop import hoop_worked, seam_worked
+from acrebox.core.strength.laid import laid_words, laid_worked
 from acrebox.core.strength.posts import post_worked
 from acrebox.core.strength.soil import push_worked
 from acrebox.core.strength.thumb import beside_the_rule, rule_for
@@ -27,6 +40,8 @@ def strength_of(seen: Seen) -> StrengthPlan:
             TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words(seen.show))
             for t in check.ties
         ],
+        hoops=[_hoop(h, seen) for h in check.hoops],
+        laid=[_laid(x, seen) for x in check.laid],
         curves=_curves(seen),
         working={"push_kpa": push},
     )
@@ -52,6 +67,40 @@ def _member(m: Bent, seen: Seen) -> MemberStrength:
         holds=m.holds,
         says=beside_the_rule(m, rule, seen.show),
         working=bent_worked(m, seen.show),
+    )
+
+
+def seam_count(seen: Seen, wanted: int) -> int:
+    """How many screws a seam has, as they are spaced; as many as are wanted where there is no such joint."""
+    return max((f.each[1] for f in seen.fixings if f.kind == SEAM), default=wanted)
+
+
+def _hoop(found: HoopCheck, seen: Seen) -> HoopStrength:
+    screws = seam_count(seen, found.screws)
+    return HoopStrength(
+        tension_n_per_m=found.tension * 1000,
+        seam_n=found.seam,
+        screws=screws,
+        lowest_n=found.lowest,
+        takes_n=found.takes,
+        holds=found.holds,
+        working={
+            "tension_n_per_m": hoop_worked(found, seen.show),
+            "screws": seam_worked(found, screws, seen.show),
+        },
+    )
+
+
+def _laid(found: LaidCheck, seen: Seen) -> LaidStrength:
+    worked = laid_worked(found, seen.show)
+    return LaidStrength(
+        side=found.case.side,
+        course=found.course,
+        slide=found.slide if found.slide < inf else None,
+        tip=found.tip if found.tip < inf else None,
+        holds=found.holds,
+        says=laid_words(found, seen.show),
+        working={"slide": worked, "tip": worked},
     )
 
 
@@ -93,7 +142,7 @@ STRENGTH_CHECK = register(
             seen.assembly,
             seen.design.loads,
             seen.book,
-            seen.layers[-1].top,
+            seen.layers[-1].top - seen.assembly.foot,
             wet_weight(seen.layers),
             max((f.each[0] for f in seen.fixings if f.kind == "tie"), default=0),
         ),

@@ -7,11 +7,17 @@ from pydantic import BaseModel
 
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Written
+from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Weight, Written
 from acrebox.core.plan.head_rows import Understood, WrittenUnit
 
 METRIC, IMPERIAL = Printer(System.METRIC), Printer(System.IMPERIAL)
-UNITS: dict[type[Written], WrittenUnit] = {Length: "mm", Volume: "L", UnitWeight: "kN/m³", Pressure: "kPa"}
+UNITS: dict[type[Written], WrittenUnit] = {
+    Length: "mm",
+    Volume: "L",
+    UnitWeight: "kN/m³",
+    Pressure: "kPa",
+    Weight: "kg",
+}
 
 
 def understood(design: BaseModel) -> dict[str, Understood]:

@@ -1,14 +1,15 @@
 """Outlines: corners walked anticlockwise, the sides between them, and the outline that lies so far inside."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
-from math import atan2, cos, degrees, hypot, radians, sin
+from math import atan2, cos, degrees, hypot, pi, radians, sin
 from typing import Protocol
 
 from shapely import Polygon as ShapelyPolygon
 from shapely.validation import explain_validity
 
+from acrebox.core.shape.level import Oval
 from acrebox.core.shape.vector import Point, Point2
 
 
@@ -167,6 +168,73 @@ class Outline:
         if not self.polygon.is_valid:
             return str(explain_validity(self.polygon))
         return None if self.polygon.exterior.is_ccw else "it is walked clockwise"
+
+
+@dataclass(frozen=True)
+class RoundOutline(Outline):
+    """A circle or an oval; its sizes are exact, its `points` stand round it.
+
+    It has no corners. Its sides are those from which it is looked at: the front, and of an oval the right,
+    each as long as the box round it there.
+    """
+
+    oval: Oval = field(kw_only=True)
+
+    @cached_property
+    def sides(self) -> tuple[Side, ...]:
+        """The front, and of an oval the right."""
+        (x, y), r, half = self.oval.centre, self.oval.radius, self.oval.straight / 2
+        corners = ((x - half - r, y - r), (x + half + r, y - r), (x + half + r, y + r))
+        return tuple(
+            Side(
+                index=n, name=name, start=corners[n], end=corners[n + 1], corner_start=180.0, corner_end=180.0
+            )
+            for n, name in enumerate(RECTANGLE_NAMES[: 2 if half else 1])
+        )
+
+    @cached_property
+    def corners(self) -> tuple[float, ...]:
+        """None."""
+        return ()
+
+    @cached_property
+    def is_rectangle(self) -> bool:
+        """Never."""
+        return False
+
+    @property
+    def area(self) -> float:
+        """Area [mm²]."""
+        return self.oval.area
+
+    @property
+    def perimeter(self) -> float:
+        """2πr and both straights [mm]."""
+        return 2 * pi * self.oval.radius + 2 * self.oval.straight
+
+    @property
+    def size(self) -> tuple[float, float]:
+        """Length and width of the box around it [mm]."""
+        return self.oval.straight + 2 * self.oval.radius, 2 * self.oval.radius
+
+    def inset(self, by: float) -> "RoundOutline":
+        """The outline that lies `by` [mm] inside this one; outside for a negative `by`.
+
+        Raises ValueError when nothing is left.
+        """
+        if by >= self.oval.radius:
+            raise ValueError("it closes")
+        return round_outline(Oval(self.oval.centre, self.oval.radius - by, self.oval.straight))
+
+
+def round_outline(oval: Oval) -> RoundOutline:
+    """The outline round an oval or a circle."""
+    return RoundOutline(oval.points, oval=oval)
+
+
+def round_of_size(length: float, width: float) -> RoundOutline:
+    """A circle or an oval so long and wide over all [mm], in the corner of its box."""
+    return round_outline(Oval((length / 2, width / 2), width / 2, max(0.0, length - width)))
 
 
 def walked(lengths: Sequence[float], corners: Sequence[float]) -> tuple[Point2, ...]:

@@ -10,15 +10,19 @@ from acrebox.core.stock.catalogue import (
     Screw,
     Sheet,
     Species,
-    StickLength,
     Timber,
 )
+from acrebox.core.stock.item import STEEL_KG_M3, StickLength
 from acrebox.core.stock.prices import PRICE_LISTS, PriceListName, catalogue, list_for, price_list
+from acrebox.core.stock.ready import Bar, Block, Vessel
 from acrebox.core.stock.wave import Wave
 
 __all__ = [
     "PRICE_LISTS",
+    "STEEL_KG_M3",
     "BagSize",
+    "Bar",
+    "Block",
     "Bulk",
     "Catalogue",
     "CatalogueGapError",
@@ -30,6 +34,7 @@ __all__ = [
     "Species",
     "StickLength",
     "Timber",
+    "Vessel",
     "Wave",
     "catalogue",
     "list_for",

@@ -5,16 +5,16 @@ from decimal import Decimal
 from math import ceil
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, computed_field
+from pydantic import computed_field
 
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.measure.convert import MM_PER_FOOT
 from acrebox.core.measure.printing import Dates, Numbers, Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, Volume
+from acrebox.core.stock.item import STEEL_KG_M3, Item, StickLength, system_of
+from acrebox.core.stock.ready import Bar, Block, Vessel
 from acrebox.core.stock.wave import Wave
-
-STEEL_KG_M3 = 7850.0
 
 
 class CatalogueGapError(AcreBoxError):
@@ -23,30 +23,6 @@ class CatalogueGapError(AcreBoxError):
     def __init__(self, key: str) -> None:
         self.key = key
         super().__init__(f"the yard's catalogue has no row for '{key}'; add it to stock/data")
-
-
-class Item(BaseModel):
-    """A row of what is sold: nothing in it that nobody knows."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid")
-
-
-def _system_of(size: Length) -> System:
-    """The system in which a size is written."""
-    return System.IMPERIAL if "in" in str(size.text) else System.METRIC
-
-
-class StickLength(Item):
-    """A length in which a section is sold, and the price of one stick."""
-
-    length: Length
-    price: Decimal
-
-    @computed_field  # type: ignore[prop-decorator]
-    @property
-    def length_mm(self) -> float:
-        """The length as understood [mm]."""
-        return self.length.mm
 
 
 class Timber(Item):
@@ -70,7 +46,7 @@ class Timber(Item):
     @property
     def system(self) -> System:
         """The system in which its section is round."""
-        return _system_of(self.thickness)
+        return system_of(self.thickness)
 
     @property
     def tongue_mm(self) -> float:
@@ -108,7 +84,7 @@ class Sheet(Item):
     @property
     def system(self) -> System:
         """The system in which its width is round."""
-        return _system_of(self.width)
+        return system_of(self.width)
 
     @computed_field  # type: ignore[prop-decorator]
     @property
@@ -151,11 +127,11 @@ class Species(Item):
 
 class Good(Item):
     """Something sold by the piece, the metre or the foot: a band, a membrane, an anchor. `{…}` in its name is
-    a size. A bag of concrete sets to `yield_l` [L].
+    a size. A bag of concrete sets to `yield_l` [L]. One of no `system` is sold in both.
     """
 
     key: str
-    system: System
+    system: System | None = None
     source: str
     name: str
     unit: Literal["m", "ft", "piece", "bag"]
@@ -230,6 +206,9 @@ class Catalogue(Item):
     dates: Dates = Dates.DAY_FIRST
     timber: tuple[Timber, ...]
     sheet: tuple[Sheet, ...]
+    bar: tuple[Bar, ...]
+    block: tuple[Block, ...]
+    vessel: tuple[Vessel, ...]
     species: tuple[Species, ...]
     good: tuple[Good, ...]
     screw: tuple[Screw, ...]
@@ -248,9 +227,22 @@ class Catalogue(Item):
         """The sheet of that key, or None."""
         return next((s for s in self.sheet if s.key == key), None)
 
-    def find_cuttable(self, name: str) -> Timber | Sheet | None:
-        """What is sold by the length under that name: timber or sheet."""
-        return self.find_timber(name) or self.find_sheet(name)
+    def find_bar(self, key: str) -> Bar | None:
+        """The steel bar of that key, or None."""
+        return next((b for b in self.bar if b.key == key), None)
+
+    def find_block(self, name: str) -> Block | None:
+        """The block of that key or nominal size (`16x8x8`), or None."""
+        wanted = re.sub(r"\s+", "", name).lower().replace("×", "x")
+        return next((b for b in self.block if wanted in (b.key, b.nominal)), None)
+
+    def find_vessel(self, key: str) -> Vessel | None:
+        """The trough, tank or drum of that key, or None."""
+        return next((v for v in self.vessel if v.key == key), None)
+
+    def find_cuttable(self, name: str) -> Timber | Sheet | Bar | None:
+        """What is sold by the length under that name: timber, sheet or bars."""
+        return self.find_timber(name) or self.find_sheet(name) or self.find_bar(name)
 
     def find_species(self, key: str) -> Species | None:
         """The kind of wood of that key, or None."""
@@ -268,7 +260,8 @@ class Catalogue(Item):
     def density(self, key: str) -> float:
         """Weight over the volume of a part's body [kg/m³]; 0 for what is not known by it."""
         cut = self.find_cuttable(key)
-        return cut.density_kg_m3 if cut else 0.0
+        found = cut or next((b for b in self.block if key in b.units), None) or self.find_vessel(key)
+        return found.density_kg_m3 if found else 0.0
 
     def find_fill(self, key: str) -> Fill | None:
         """The fill material of that key, or None."""

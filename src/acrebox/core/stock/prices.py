@@ -8,7 +8,8 @@ from pydantic import Field, ValidationError
 
 from acrebox.core.data import DataFileError, by_key, read_as, read_table
 from acrebox.core.measure.systems import System
-from acrebox.core.stock.catalogue import Bulk, Catalogue, Item
+from acrebox.core.stock.catalogue import Bulk, Catalogue
+from acrebox.core.stock.item import Item
 
 
 class _Sold(Item):
@@ -63,13 +64,15 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
     is read.
     """
     sold, tables = price_list(name), dict[str, Any]()
-    for file in ("timber", "species", "sheet", "fixing", "fill"):
-        tables |= read_table("stock", f"data/{file}.toml")
+    for file in ("timber", "species", "sheet", "bar", "block", "vessel", "fixing", "ready", "fill"):
+        for kind, found in read_table("stock", f"data/{file}.toml").items():
+            tables[kind] = [*tables.get(kind, []), *found]
     known = {
-        kind: {row["key"] for row in tables[kind]} for kind in ("timber", "sheet", "screw", "good", "fill")
+        kind: {row["key"] for row in tables[kind]}
+        for kind in ("timber", "sheet", "bar", "screw", "good", "fill")
     }
     for kind, of in (
-        ("lengths", known["timber"] | known["sheet"]),
+        ("lengths", known["timber"] | known["sheet"] | known["bar"]),
         ("screws", known["screw"]),
         ("goods", known["good"]),
         ("fill", known["fill"]),
@@ -89,6 +92,9 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
         "species": tables["species"],
         "timber": [{**row, "lengths": lengths(row["key"])} for row in tables["timber"]],
         "sheet": [{**row, "lengths": lengths(row["key"])} for row in tables["sheet"]],
+        "bar": [{**row, "lengths": lengths(row["key"])} for row in tables["bar"]],
+        "block": tables["block"],
+        "vessel": tables["vessel"],
         "screw": [
             {**row, **sold.screws[row["key"]].model_dump()}
             for row in tables["screw"]
@@ -97,7 +103,7 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
         "good": [
             {**row, "price": sold.goods[row["key"]]}
             for row in tables["good"]
-            if row["key"] in sold.goods and row["system"] == sold.system
+            if row["key"] in sold.goods and row.get("system", sold.system) == sold.system
         ],
         "fill": [{**row, **fill(row["key"])} for row in tables["fill"]],
     }
@@ -105,5 +111,16 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
         book = Catalogue(price_list=name, currency=sold.currency, currency_sign=sold.currency_sign, **rows)
     except ValidationError as fault:
         raise DataFileError(f"stock/data with lists/{name}.toml: {fault}") from None
-    by_key([*book.timber, *book.species, *book.sheet, *book.good, *book.screw, *book.fill])
+    by_key(
+        [
+            *book.timber,
+            *book.species,
+            *book.sheet,
+            *book.bar,
+            *book.block,
+            *book.good,
+            *book.screw,
+            *book.fill,
+        ]
+    )
     return book

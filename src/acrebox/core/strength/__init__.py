@@ -3,10 +3,12 @@
 One file a load case; importing this package registers them.
 """
 
-from acrebox.core.strength import along, pull, upright
+from acrebox.core.strength import along, hoop, laid, pull, upright
 from acrebox.core.strength.bending import STEEL, Bent
 from acrebox.core.strength.check import StrengthCheck, check_strength
 from acrebox.core.strength.factors import factor
+from acrebox.core.strength.hoop import HoopCheck
+from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck
 from acrebox.core.strength.pull import TieCheck
 from acrebox.core.strength.registry import checks
@@ -16,6 +18,8 @@ __all__ = [
     "POST_LIMIT",
     "STEEL",
     "Bent",
+    "HoopCheck",
+    "LaidCheck",
     "PostCheck",
     "StrengthCheck",
     "TieCheck",
@@ -23,6 +27,8 @@ __all__ = [
     "check_strength",
     "checks",
     "factor",
+    "hoop",
+    "laid",
     "pull",
     "upright",
 ]

@@ -2,11 +2,13 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly
+from acrebox.core.assembly import Assembly, Hoop
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength.bending import Bent
+from acrebox.core.strength.hoop import HoopCheck
+from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck, check_posts
 from acrebox.core.strength.pull import TieCheck, check_ties
 from acrebox.core.strength.registry import Loaded, check
@@ -27,12 +29,26 @@ class StrengthCheck:
     members: tuple[Bent, ...]
     posts: PostCheck | None
     ties: tuple[TieCheck, ...]
+    hoops: tuple[HoopCheck, ...] = ()
+    laid: tuple[LaidCheck, ...] = ()
 
     @property
     def holds(self) -> bool:
-        """Whether walls, posts and ties do."""
+        """Whether walls, posts, ties, rings and laid walls do."""
         posts = self.posts is None or self.posts.holds
-        return posts and all(m.holds for m in self.members) and all(t.holds for t in self.ties)
+        walls = all(m.holds for m in self.members) and all(t.holds for t in self.ties)
+        return posts and walls and all(h.holds for h in self.hoops) and all(x.holds for x in self.laid)
+
+
+def loaded_by(loads: Loads, book: Catalogue, depth: float, unit_weight: float) -> Loaded:
+    """What loads a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³]."""
+    return Loaded(push_of(loads, unit_weight), depth, loads, book)
+
+
+def seam_screws(bed: Assembly, loaded: Loaded) -> int:
+    """How many screws a seam wants of the rings of a bed; none where there is no ring."""
+    found = [check(case, loaded) for case in bed.loads if isinstance(case, Hoop)]
+    return max((f.screws for f in found if isinstance(f, HoopCheck)), default=0)
 
 
 def check_strength(
@@ -51,7 +67,7 @@ def check_strength(
     if loads.species is not None and book.find_species(loads.species) is None:
         known = ", ".join(s.key for s in book.species)
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
-    loaded = Loaded(push_of(loads, unit_weight), depth, loads, book)
+    loaded = loaded_by(loads, book, depth, unit_weight)
     sides = check_sides(walls_of(bed), loaded)
     found = [check(case, loaded) for case in bed.loads]
     return StrengthCheck(
@@ -64,6 +80,8 @@ def check_strength(
         ),
         posts=check_posts(bed.stance, sides, loaded) if bed.stance else None,
         ties=(*check_ties(bed, sides, tie_screws), *(f for f in found if isinstance(f, TieCheck))),
+        hoops=tuple(f for f in found if isinstance(f, HoopCheck)),
+        laid=tuple(f for f in found if isinstance(f, LaidCheck)),
     )
 
 

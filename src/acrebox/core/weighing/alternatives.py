@@ -16,7 +16,7 @@ ENOUGH = 2
 def alternatives(design: Design, yard: Yard = LONE) -> list[Design]:
     """Two sound beds of the same size built otherwise, named by what they are built of: nothing of them
     needs a look that does not of the bed itself. Of another construction where one can stand there, else a
-    course lower or higher. Fewer where no more can be found.
+    course lower or higher, else of another outline about as large. Fewer where no more can be found.
 
     Raises DesignError when the bed itself cannot be planned.
     """
@@ -33,6 +33,7 @@ def alternatives(design: Design, yard: Yard = LONE) -> list[Design]:
 
 def _others(design: Design, yard: Yard) -> Iterator[Design]:
     system: System = design.units or yard.units or design.system
+    elsewhere: list[Design] = []
     for offer in offers(system):
         if offer.kind == design.construction.kind:
             continue
@@ -40,7 +41,11 @@ def _others(design: Design, yard: Yard) -> Iterator[Design]:
             changed = change_construction(design, offer.kind).design
         except DesignError:
             continue  # that one cannot stand in this outline
-        yield changed.model_copy(update={"name": offer.title, "decided": None})
+        named = changed.model_copy(update={"name": offer.title, "decided": None})
+        if changed.outline == design.outline:
+            yield named
+        else:
+            elsewhere.append(named)
     document = design.document()
     for more in (-1, 1):
         courses = document.get("courses")
@@ -48,6 +53,7 @@ def _others(design: Design, yard: Yard) -> Iterator[Design]:
             count = courses + more
             name = f"{count} course{'s' if count > 1 else ''}"
             yield read_design({**document, "courses": count, "name": name}, yard.units)
+    yield from elsewhere
 
 
 def _sound(design: Design, yard: Yard, allowed: set[str]) -> Design | None:

@@ -15,6 +15,7 @@ from acrebox.core.plan import (
     ASSEMBLY,
     CUTS,
     DRAWINGS,
+    FACTS,
     FILL,
     FIXINGS,
     HEAD,
@@ -145,6 +146,7 @@ def _rows(plans: Sequence[Plan], rates: Rates) -> list[Row]:
         _row("bow", "Bows at most", "length", each(_bow), more=False),
         _row("height", "Height", "length", tall, more=None),
         *_life(plans),
+        *_low_beds(plans),
         _row("watch_outs", "Things that need a look", "count", each(_looks), more=False),
     ]
 
@@ -241,6 +243,39 @@ def _bow(p: Plan) -> Worked:
 def _looks(p: Plan) -> Worked:
     found = [w.code for w in _alarms(p)]
     return Worked(amount=len(found), unit="", working=", ".join(found) or "nothing")
+
+
+def _low_beds(plans: Sequence[Plan]) -> list[Row]:
+    """What as many blocks plant when they are laid in low beds of one course, beside what is planted as it
+    is; only where one of them is of blocks.
+    """
+    if not any("blocks" in p[FACTS] for p in plans):
+        return []
+    return [
+        _row(
+            "low_beds_area",
+            "Planted, its blocks laid as low beds",
+            "area",
+            [_low(p) for p in plans],
+            more=True,
+        )
+    ]
+
+
+def _low(p: Plan) -> Worked:
+    blocks, area = p[FACTS].get("blocks"), p[INSIDE].area_m2
+    if blocks is None:
+        return Worked(amount=area, unit="m²", working="no blocks in it: as it is")
+    beds, show = p[OUTSIDE].courses, p.show
+    return Worked(
+        amount=area * beds,
+        unit="m²",
+        working=(
+            f"{blocks.amount:.0f} blocks make {beds} beds of one course: {beds} × {show.area(area * 1e6)} ="
+            f" {show.area(area * beds * 1e6)}"
+        ),
+        assumptions=["each as long and as wide as this one"],
+    )
 
 
 def _life(plans: Sequence[Plan]) -> list[Row]:

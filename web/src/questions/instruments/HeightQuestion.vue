@@ -44,7 +44,7 @@ function courses(text: string) {
       </template>
     </div>
     <FieldTrouble v-if="byCourses" path="courses" />
-    <LengthField v-else id="height" path="height" label="Height" />
+    <LengthField v-else id="height" path="height" label="Height" :optional="lengthOnly" :placeholder="typeset(tall)" />
     <WatchOuts :stage="stage" :fields="asked.watch" />
   </Question>
 </template>

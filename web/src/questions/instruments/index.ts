@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import BoardWidths from './BoardWidths.vue'
 import HeightQuestion from './HeightQuestion.vue'
 import HungOnWall from './HungOnWall.vue'
+import PartQuestion from './PartQuestion.vue'
 import RowsQuestion from './RowsQuestion.vue'
 import ShapeQuestion from './ShapeQuestion.vue'
 import SidesQuestion from './SidesQuestion.vue'
@@ -13,6 +14,7 @@ export const instruments: Record<string, Component> = {
   height: HeightQuestion,
   height_only: HeightQuestion,
   hung: HungOnWall,
+  part: PartQuestion,
   rows: RowsQuestion,
   shape: ShapeQuestion,
   sides: SidesQuestion,

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useThisBed } from '@/bed/useBed'
-import { printLength, printVolume, printWeight, typeset } from '@/measure/print'
+import { printLength, printVolume, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
+import FactRows from './FactRows.vue'
+import OtherHalf from './OtherHalf.vue'
 
 /** What came of the answers, each figure with its working. */
 const { plan, units } = useThisBed()
@@ -19,16 +21,14 @@ const length = (mm: number) => printLength(mm, units.value)
       <dd><Figure :text="length(plan.inside.length_mm)" :worked="plan.inside.working?.length_mm" of="Inside length" /> × <Figure :text="length(plan.inside.width_mm)" :worked="plan.inside.working?.width_mm" of="Inside width" /></dd>
       <dt>Height of the wall</dt>
       <dd><Figure :text="length(plan.outside.height_mm)" :worked="plan.outside.working?.height_mm" of="Height of the wall" /></dd>
-      <template v-if="!plan.outside.rectangle">
+      <template v-if="!plan.outside.rectangle && plan.outside.sides.length > 2">
         <dt>Sides, outside / inside</dt>
         <dd class="sides figures"><span v-for="s in plan.outside.sides.slice(0, 24)" :key="s.name">{{ s.name }}: {{ typeset(length(s.outside_mm)) }} / {{ typeset(length(s.inside_mm)) }}</span></dd>
-        <dt>Inside area</dt>
-        <dd><Figure :text="`${plan.inside.area_m2.toFixed(2)} m²`" :worked="plan.inside.working?.area_m2" of="Area inside" /></dd>
       </template>
       <dt>Soil when settled</dt>
       <dd><Figure :text="printVolume(plan.inside.volume_l, units)" :worked="plan.inside.working?.volume_l" of="Soil when settled" />, <Figure :text="length(plan.inside.depth_mm)" :worked="plan.inside.working?.depth_mm" of="Depth of soil" /> deep</dd>
-      <dt v-if="plan.outside.rectangle">Square when diagonals are</dt>
-      <dd v-if="plan.outside.rectangle"><Figure :text="length(plan.outside.diagonal_mm)" :worked="plan.outside.working?.diagonal_mm" of="Diagonal, outside" /></dd>
+      <dt v-if="plan.outside.rectangle && !plan.facts.capacity">Square when diagonals are</dt>
+      <dd v-if="plan.outside.rectangle && !plan.facts.capacity"><Figure :text="length(plan.outside.diagonal_mm)" :worked="plan.outside.working?.diagonal_mm" of="Diagonal, outside" /></dd>
       <template v-if="plan.outside.post_mm">
         <dt>Posts</dt>
         <dd><Figure :text="length(plan.outside.post_mm)" :worked="plan.outside.working?.post_mm" of="Length of a post" /> long, at most <Figure :text="length(plan.outside.post_limit_mm)" :worked="plan.outside.working?.post_limit_mm" of="Limit between posts" /> apart</dd>
@@ -37,11 +37,13 @@ const length = (mm: number) => printLength(mm, units.value)
         <dt>Stands out from the wall</dt>
         <dd><Figure :text="length(Number(plan.facts.stands_out.amount))" :worked="plan.facts.stands_out" of="How far it stands out" /></dd>
       </template>
+      <FactRows />
       <dt>Weight, filled and wet</dt>
-      <dd><Figure :text="printWeight(plan.totals.weight_kg, units)" :worked="plan.totals.working?.weight_kg" of="Weight" /></dd>
+      <dd><Figure :text="plan.facts.weight_full?.text ?? ''" :worked="plan.facts.weight_full" of="Weight" /></dd>
       <dt>Cost, stock and soil</dt>
       <dd><Figure :text="`${plan.currency_sign}${plan.totals.cost.toFixed(2)}`" :worked="plan.totals.working?.cost" of="Cost" /></dd>
     </dl>
+    <OtherHalf />
     <WatchOuts stage="shape" :fields="['outline.length']" />
   </section>
 </template>

@@ -23,7 +23,13 @@ const { group } = useQuestions('bed')
 const outline = group('outline')
 const site = group('site')
 const offers = useOffers(() => built.value, () => units.value)
-const questions = computed(() => offers.value.find((o) => o.kind === valueAt('construction.kind'))?.questions ?? [])
+const offer = computed(() => offers.value.find((o) => o.kind === valueAt('construction.kind')))
+const questions = computed(() => offer.value?.questions ?? [])
+/** What is bought ready made has its own size: its outline is not asked. */
+const readyMade = computed(() => {
+  const field = offer.value?.size_from
+  return Boolean(field && (valueAt(`construction.${field}`) ?? questions.value.find((q) => q.path === `construction.${field}`)?.usual))
+})
 </script>
 
 <template>
@@ -32,7 +38,8 @@ const questions = computed(() => offers.value.find((o) => o.kind === valueAt('co
     <BedName />
     <BuiltOf />
     <section aria-label="Questions">
-      <QuestionList :questions="outline.questions" stage="shape" />
+      <QuestionList v-if="!readyMade" :questions="outline.questions" stage="shape" />
+      <WatchOuts v-else stage="shape" :fields="['outline']" />
       <Later><QuestionList :questions="site.questions" stage="shape" /></Later>
       <Later><QuestionList :questions="questions" stage="shape" /><WatchOuts stage="shape" :fields="['construction']" /></Later>
       <Later><AddOns /></Later>

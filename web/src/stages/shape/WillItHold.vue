@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Design, type Remedy } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
-import { printBow, printForce, printLength, printMoment, printMoney, printPressure, typeset } from '@/measure/print'
+import { printBow, printForce, printLength, printLineLoad, printMoment, printMoney, printPressure, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import GroupFold from '@/questions/GroupFold.vue'
 import { useQuestions } from '@/questions/useQuestions'
@@ -61,7 +61,11 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
         <li v-for="(r, n) in offered.slice(0, 5)" :key="r.words"><n-button type="primary" ghost size="small" class="do" :data-remedy="n" @click="take(r)">{{ typeset(r.words) }}</n-button> <span class="figures">{{ extra(r.cost) }}</span> <span class="faint">{{ r.whole ? 'brings all of it right' : `answers ${r.answers.join(', ')}` }}{{ r.changes.length ? `; ${typeset(r.changes.join(', '))}` : '' }}</span></li>
       </ul>
     </div>
-    <n-table size="small" :bordered="false">
+    <p v-for="(h, n) in strength.hoops" :key="`hoop-${n}`" data-hoop>The soil stretches the ring with <Figure :text="printLineLoad(h.tension_n_per_m, units)" :worked="h.working?.tension_n_per_m" of="Tension of the ring" /> at its foot. Each seam has <Figure :text="`${h.screws} screws`" :worked="h.working?.screws" of="Screws of a seam" />, of which the lowest carries at most <span class="figures">{{ printForce(h.lowest_n, units) }}</span> of the <span class="figures">{{ printForce(h.takes_n, units) }}</span> that one takes.</p>
+    <ul v-if="strength.laid.length" class="laid">
+      <li v-for="x in strength.laid" :key="x.side" :data-laid="x.side" :class="{ wrong: !x.holds }">{{ x.side }}: <Figure :text="x.says" :worked="x.working?.tip" :of="`How far ${x.side} is from giving way`" /></li>
+    </ul>
+    <n-table v-if="strength.members.length" size="small" :bordered="false">
       <thead><tr><th>Member</th><th class="right">Bows</th><th class="right">Could span</th><th class="right">Stress</th></tr></thead>
       <tbody>
         <tr v-for="m in strength.members" :key="m.side + m.what" :data-member="`${m.side} ${m.what}`" :class="{ wrong: !m.holds }">

@@ -37,6 +37,8 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
             "Hoops that close leave no room for a hand.",
             f"at least {printed('hoop_spacing_least', show)}",
         )
+    if bed.sockets:
+        return _in_sockets(bed, hoops, pipe)
     longest = sorted(bed.inner.sides, key=lambda s: (-round(s.length, 2), s.index))[:2]
     made: list[Part] = []
     for side in longest:
@@ -57,6 +59,24 @@ def add_hoops(bed: Assembly, hoops: Hoops, design: Design, book: Catalogue) -> A
         if not wall.role.post
     ]
     return bed.adding(made, joints, [pipe.used])
+
+
+def _in_sockets(bed: Assembly, hoops: Hoops, pipe: ChosenTimber) -> Assembly:
+    """Sleeves in the cores of the two longest sides, each in the one nearest to where an even spacing has
+    it; what fills the core holds them.
+    """
+    longest = sorted(bed.outline.sides, key=lambda s: (-round(s.length, 2), s.index))[:2]
+    made: list[Part] = []
+    for side in longest:
+        places = bed.sockets[side.name]
+        marks = even_marks([places[0], places[-1]], hoops.spacing.mm)
+        taken = sorted({min(places, key=lambda at: abs(at - mark)) for mark in marks})
+        for n, at in enumerate(taken, start=1):
+            low = bed.wall_top - hoops.length.mm
+            start = side.place(at - pipe.width / 2, (bed.wall_thickness - pipe.thickness) / 2, low)
+            box = Box(start, UP, side.along, side.inward, hoops.length.mm, pipe.width, pipe.thickness)
+            made.append(stick(f"{side.name} sleeve {n}", "hoop sleeve", pipe.timber.key, box, side=side.name))
+    return bed.adding(made, timbers=[pipe.used])
 
 
 def _sleeve(

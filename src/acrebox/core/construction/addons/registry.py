@@ -28,8 +28,20 @@ def add_ons(bed: Assembly, design: Design, book: Catalogue) -> Assembly:
     for name, builder in _builders.items():
         chosen = getattr(design.add_ons, name)
         if chosen is not None:
+            _check_taken(name, design)
             bed = builder(bed, chosen, design, book)
     return bed
+
+
+def _check_taken(name: str, design: Design) -> None:
+    takes = design.construction.takes
+    if name not in takes:
+        raise refuse(
+            f"add_ons.{name}",
+            name,
+            "That cannot be fixed to a bed of this kind.",
+            f"{', '.join(takes)}" if takes else "no add-ons",
+        )
 
 
 def refuse_clash(field: str, parts: Sequence[Part], bed: Assembly) -> None:

@@ -48,10 +48,14 @@ def _round(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Asse
         length=max(side.length for side in bed.inner.sides) / 2,
         share=1.0,
         count=straps.count,
-        words="{push} × {length}, half the longest side, ÷ {count}",
+        words=f"{{push}} × {{length}}, half {_widest(bed)}, ÷ {{count}}",
     )
     strap = Good(key="strap", what="steel strap", count=sold.units_of(long), unit=sold.unit, working=working)
     return bed.adding(goods=[strap], loads=[pull])
+
+
+def _widest(bed: Assembly) -> str:
+    return "the longest side" if bed.outline.corners else "of how wide it is"
 
 
 def _across(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Assembly:

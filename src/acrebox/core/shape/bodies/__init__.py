@@ -4,11 +4,13 @@ from acrebox.core.shape.bodies.body import Body, areas_of
 from acrebox.core.shape.bodies.box import SQUARE, Box, EndCut, Notch, overlap_depth
 from acrebox.core.shape.bodies.extrusion import Extrusion
 from acrebox.core.shape.bodies.face import Circle, Face, faces_of, polygons
-from acrebox.core.shape.bodies.loft import Corners, Loft, Oval
+from acrebox.core.shape.bodies.hollowed import Hollowed
+from acrebox.core.shape.bodies.loft import Corners, Loft
 from acrebox.core.shape.bodies.lying import LyingCylinder
 from acrebox.core.shape.bodies.mesh import Mesh
 from acrebox.core.shape.bodies.overlap import near_pairs, overlap, shared_volume
 from acrebox.core.shape.bodies.swept import Swept
+from acrebox.core.shape.level import Oval
 
 __all__ = [
     "SQUARE",
@@ -19,6 +21,7 @@ __all__ = [
     "EndCut",
     "Extrusion",
     "Face",
+    "Hollowed",
     "Loft",
     "LyingCylinder",
     "Mesh",

@@ -6,8 +6,6 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
-from math import cos, pi, sin
-from typing import Protocol
 
 import numpy as np
 from shapely import Polygon, unary_union
@@ -16,28 +14,9 @@ from acrebox.core.shape.bodies.body import Body
 from acrebox.core.shape.bodies.box import Box, box_round
 from acrebox.core.shape.bodies.face import Circle, Face, faces_of
 from acrebox.core.shape.bodies.mesh import Floats, Mesh, made, mesh_of, triangulated
+from acrebox.core.shape.level import LevelOutline, Oval
 from acrebox.core.shape.slices import AreaPiece, Slice, fitted, merged
 from acrebox.core.shape.vector import UP, Point, Point2, X, Y
-
-ROUND_POINTS = 96
-
-
-class LevelOutline(Protocol):
-    """An outline at one height, that another of its kind can be drawn up to."""
-
-    @property
-    def area(self) -> float:
-        """Area [mm²]."""
-        ...
-
-    @property
-    def points(self) -> tuple[Point2, ...]:
-        """Its corners, anticlockwise [mm]."""
-        ...
-
-    def between(self, other: "LevelOutline", share: float) -> "LevelOutline":
-        """The outline a `share` (0 to 1) of the way to another of its kind."""
-        ...
 
 
 @dataclass(frozen=True)
@@ -55,43 +34,6 @@ class Corners:
         """Each corner a `share` (0 to 1) of the way to its fellow."""
         pairs = zip(self.points, other.points, strict=True)
         return Corners(tuple((a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])) for a, b in pairs))
-
-
-@dataclass(frozen=True)
-class Oval:
-    """Two half circles with `straight` between them along x [mm]; a circle where that is 0."""
-
-    centre: Point2
-    radius: float
-    straight: float = 0.0
-
-    @property
-    def area(self) -> float:
-        """πr² + 2r·s [mm²]."""
-        return pi * self.radius**2 + 2 * self.radius * self.straight
-
-    @cached_property
-    def points(self) -> tuple[Point2, ...]:
-        """Points round it, anticlockwise [mm], as many for every size."""
-        (x, y), half = self.centre, ROUND_POINTS // 2
-        found = []
-        for side, start in ((1, -pi / 2), (-1, pi / 2)):
-            for n in range(half + 1):
-                angle = start + pi * n / half
-                found.append(
-                    (x + side * self.straight / 2 + self.radius * cos(angle), y + self.radius * sin(angle))
-                )
-        return tuple(found[:-1]) if self.straight else (*found[:half], *found[half + 1 : -1])
-
-    def between(self, other: LevelOutline, share: float) -> "Oval":
-        """Centre, radius and straight a `share` (0 to 1) of the way to the other's."""
-        assert isinstance(other, Oval)
-        (ax, ay), (bx, by) = self.centre, other.centre
-        return Oval(
-            (ax + share * (bx - ax), ay + share * (by - ay)),
-            self.radius + share * (other.radius - self.radius),
-            self.straight + share * (other.straight - self.straight),
-        )
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,347 @@
+"""What comes of walls of blocks, in figures and words: counts, cores, bars, fabric, sizes either side."""
+
+from collections.abc import Sequence
+from math import ceil, floor
+
+from acrebox.core.assembly import Brought, Good, Part
+from acrebox.core.construction.block_choice import BlockWall
+from acrebox.core.construction.block_lattice import Lattice, on_lattice
+from acrebox.core.construction.block_parts import cores_area
+from acrebox.core.construction.sizes import printed, size
+from acrebox.core.design import Design, Rectangle
+from acrebox.core.errors import DesignError
+from acrebox.core.shape.outline import Outline
+from acrebox.core.stock import CatalogueGapError
+from acrebox.core.worked import COMMON_PRACTICE, Worked
+
+FILLS = {"soil": "topsoil-blend", "stone": "gravel"}
+CONCRETE_KG_L = 2.3
+MORTAR_WASTE = 1.1
+EDGE_MM = 0.05
+Facts = dict[str, Worked]
+
+
+def core_litres(wall: BlockWall, steel: Sequence[Part]) -> tuple[float, float]:
+    """What the cores of the courses below and what those of planted pockets hold [L], bars taken off."""
+    each = cores_area(wall.block) * wall.block.height.mm / 1e6
+    a_course = wall.lattice.squares / 2 * each
+    pockets = a_course if wall.choice.pockets else 0.0
+    above = sum(p.body.volume for p in steel) / 1e6 * _above_ground(wall)
+    return max(0.0, a_course * wall.courses - pockets - above), pockets
+
+
+def _above_ground(wall: BlockWall) -> float:
+    """The share of a bar that stands in the blocks."""
+    below = size("bar_in_ground", wall.show.built)
+    return wall.height / (wall.height + below)
+
+
+def core_fill(
+    wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part]
+) -> tuple[tuple[Brought, ...], float]:
+    """What is brought into the cores, and what a course weighs with it [kg/m]."""
+    below, pockets = core_litres(wall, steel)
+    brought = []
+    if wall.choice.cores in FILLS:
+        brought.append(Brought(material=FILLS[wall.choice.cores], litres=below, where="the cores"))
+    if pockets:
+        brought.append(Brought(material=FILLS["soil"], litres=pockets, where="the pockets of the top course"))
+    weight = sum(p.body.volume for p in laid) / 1e9 * wall.block.density_kg_m3
+    for more in brought:
+        found = wall.book.find_fill(more.material)
+        if found is None:
+            raise CatalogueGapError(more.material)
+        weight += more.litres * found.wet_kg_per_l
+    if wall.choice.cores == "concrete":
+        weight += below * CONCRETE_KG_L
+    metres = wall.lattice.squares * wall.module.half / 1000
+    return tuple(brought), weight / metres / wall.courses
+
+
+def block_goods(
+    wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part], inner: Outline
+) -> tuple[Good, ...]:
+    """Concrete for the cores, mortar for the joints, fabric: what is bought besides blocks and bars."""
+    show, found = wall.show, list[Good]()
+    below, _ = core_litres(wall, steel)
+    if wall.choice.cores == "concrete":
+        sold = wall.book.find_good("concrete")
+        words = f"cores {show.volume(below)} at {show.pack(sold.yield_l)} a bag"
+        found.append(
+            Good(
+                key=sold.key,
+                what="concrete",
+                count=ceil(below / sold.yield_l - 1e-9),
+                unit=sold.unit,
+                working=words,
+            )
+        )
+    if wall.choice.laid == "mortared":
+        sold = wall.book.find_good("mortar")
+        whole = (wall.lattice.outline.area - inner.area) * wall.height / 1e6
+        blocks = len(laid) * wall.block.length.mm * wall.block.thick.mm * wall.block.height.mm / 1e6
+        joints = max(0.0, whole - blocks) * MORTAR_WASTE
+        words = (
+            f"walls {show.volume(whole)} − blocks {show.volume(blocks)}, and a tenth more ="
+            f" {show.volume(joints)} at {show.pack(sold.yield_l)} a bag"
+        )
+        found.append(
+            Good(
+                key=sold.key,
+                what="mortar",
+                count=ceil(joints / sold.yield_l - 1e-9),
+                unit=sold.unit,
+                working=words,
+            )
+        )
+    if wall.choice.fabric:
+        long, wide = fabric_size(wall, inner)
+        sold = wall.book.find_good("ground-fabric")
+        runs = ceil(wide / size("fabric_sold", show.built) - 1e-9)
+        words = f"{show.length(long)} long, {show.length(wide)} wide: {runs} × {show.run(long)}"
+        found.append(
+            Good(key=sold.key, what="fabric", count=sold.units_of(long * runs), unit=sold.unit, working=words)
+        )
+    return tuple(found)
+
+
+def fabric_size(wall: BlockWall, inner: Outline) -> tuple[float, float]:
+    """The strip of fabric inside [mm]: round the walls with a lap; from half way under the top course down to
+    the ground, and out on it.
+    """
+    long = inner.perimeter + size("fabric_lap", wall.show.built)
+    drop = (wall.courses - 1) * wall.rise
+    return long, wall.block.thick.mm / 2 + drop + size("fabric_turn", wall.show.built)
+
+
+def _fabric_words(wall: BlockWall) -> str:
+    show = wall.show.length
+    return (
+        f"trapped {show(wall.block.thick.mm / 2)} + down {show((wall.courses - 1) * wall.rise)} + on the"
+        f" ground {printed('fabric_turn', wall.show)}"
+    )
+
+
+def _counts(wall: BlockWall, laid: Sequence[Part], caps: Sequence[Part]) -> Facts:
+    a_course = wall.lattice.squares // 2
+    corners = sum(p.role.name == "corner unit" for p in laid)
+    show, module = wall.show, wall.module
+    found = {
+        "blocks": Worked(
+            amount=len(laid),
+            unit="blocks",
+            working=f"{a_course} a course × {wall.courses} courses = {len(laid)}",
+            assumptions=["cap blocks are counted for themselves"],
+        ),
+        "blocks_a_course": Worked(
+            amount=a_course,
+            unit="blocks",
+            working=(
+                f"{wall.lattice.squares} half blocks of {show.length(module.half)} all round ÷ 2 = {a_course}"
+            ),
+            assumptions=["running bond: every course is moved on by half a block"],
+        ),
+        "corner_blocks": Worked(
+            amount=corners,
+            unit="blocks",
+            working=f"{corners // wall.courses} a course × {wall.courses} = {corners} of the {len(laid)}",
+        ),
+        "half_blocks": Worked(
+            amount=0,
+            unit="blocks",
+            working="none: every course runs round the corners in whole blocks, turned at each corner",
+        ),
+    }
+    if caps:
+        words = f"{len(caps)} round the top"
+        found["cap_blocks"] = Worked(amount=len(caps), unit="blocks", working=words)
+    return found
+
+
+def _inside_them(wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part]) -> Facts:
+    show, cores = wall.show, 2 * len(laid)
+    below, pockets = core_litres(wall, steel)
+    squares = wall.lattice.squares
+    found = {
+        "cores": Worked(amount=cores, unit="cores", working=f"two for each of {len(laid)} blocks = {cores}"),
+        "core_fill": Worked(
+            amount=below,
+            unit="L",
+            working=(
+                f"{cores - (squares if wall.choice.pockets else 0)} cores, bars taken off ="
+                f" {show.volume(below)} of {wall.choice.cores}"
+            ),
+        ),
+        "bars": Worked(
+            amount=len(steel),
+            unit="bars",
+            working=f"one for each of {len(wall.lattice.corners)} corners"
+            + (f", {len(steel) - len(wall.lattice.corners)} between" if wall.choice.bars == "all" else "")
+            if steel
+            else "none asked for",
+            source=COMMON_PRACTICE,
+        ),
+    }
+    if steel:
+        long = steel[0].body.bounds[1][2] - steel[0].body.bounds[0][2]
+        found["bar_length"] = Worked(
+            amount=long,
+            unit="mm",
+            working=(
+                f"{printed('bar_in_ground', show)} in the ground + {show.length(wall.height)} of blocks, a"
+                f" thumb under the top = {show.length(long)}"
+            ),
+            source=COMMON_PRACTICE,
+        )
+    if wall.choice.pockets:
+        found["pockets"] = Worked(
+            amount=squares,
+            unit="pockets",
+            working=f"both cores of the {squares // 2} blocks of the top course = {squares}, each"
+            f" {show.volume(pockets / squares)}",
+        )
+    return found
+
+
+def block_facts(
+    wall: BlockWall, laid: Sequence[Part], caps: Sequence[Part], steel: Sequence[Part], inner: Outline
+) -> Facts:
+    """Counts by kind, what is in them, the area lost to the walls, the fabric, the sizes either side."""
+    show, outline = wall.show, wall.lattice.outline
+    lost = outline.area - inner.area
+    found = {
+        **_counts(wall, laid, caps),
+        **_inside_them(wall, laid, steel),
+        "area_lost": Worked(
+            amount=lost / 1e6,
+            unit="m²",
+            working=(
+                f"outside {show.area(outline.area)} − inside {show.area(inner.area)} = {show.area(lost)}, "
+                f"{show.number(lost / outline.area * 100)} % of the ground it takes"
+            ),
+        ),
+    }
+    if wall.choice.fabric:
+        long, wide = fabric_size(wall, inner)
+        found["fabric_length"] = Worked(
+            amount=long,
+            unit="mm",
+            working=f"round inside {show.length(inner.perimeter)} + lap {printed('fabric_lap', show)}",
+        )
+        found["fabric_width"] = Worked(amount=wide, unit="mm", working=_fabric_words(wall))
+    return {**found, **_either_side(wall)}
+
+
+def _either_side(wall: BlockWall) -> Facts:
+    """The nearest sizes that blocks make on each side of the one asked for, and what each saves."""
+    show, made, found = wall.show, wall.lattice.outline.size, Facts()
+    for axis, name in ((0, "length"), (1, "width")):
+        for word, lattice in zip(("smaller", "larger"), near(wall, axis), strict=True):
+            if lattice is None:
+                continue
+            size_mm = lattice.outline.size[axis]
+            fewer = (wall.lattice.squares - lattice.squares) // 2 * wall.courses
+            saves = (
+                "as it is made"
+                if abs(size_mm - made[axis]) < 0.5
+                else f"{fewer} blocks fewer"
+                if fewer > 0
+                else f"{-fewer} blocks more"
+            )
+            found[f"{name}_{word}"] = Worked(
+                amount=size_mm,
+                unit="mm",
+                working=f"asked for {show.length(wall.asked[axis])}: {show.length(size_mm)} is {saves}",
+            )
+    return found
+
+
+def near(wall: BlockWall, axis: int) -> tuple[Lattice | None, Lattice | None]:
+    """The lattices whose size along an axis is next below and next above the one asked for; none where it
+    cannot be bonded.
+    """
+    made, asked = wall.lattice.outline.size[axis], wall.asked[axis]
+    step = wall.module.half
+    lower = floor((asked - made) / step + 1e-6)
+    return moved(wall, axis, lower), moved(wall, axis, ceil((asked - made) / step - 1e-6))
+
+
+def moved(wall: BlockWall, axis: int, units: int) -> Lattice | None:
+    """The lattice with its far side moved by so many half blocks."""
+    far = max(corner[axis] for corner in wall.lattice.corners)
+    corners = []
+    for corner in wall.lattice.corners:
+        at = list(corner)
+        at[axis] += units if corner[axis] == far else 0
+        corners.append((at[0], at[1]))
+    try:
+        return on_lattice(corners, wall.module, "outline", wall.show)
+    except DesignError:
+        return None
+
+
+def block_snaps(wall: BlockWall, design: Design) -> dict[str, float]:
+    """By how much less of a size one half block fewer, or one course, is nearest [mm]."""
+    found = {}
+    for axis, name in ((0, "length"), (1, "width")):
+        units = max(c[axis] for c in wall.lattice.corners) - min(c[axis] for c in wall.lattice.corners)
+        if isinstance(design.outline, Rectangle) and moved(wall, axis, -1) is not None:
+            edge = (units - 0.5) * wall.module.half
+            found[f"outline.{name}"] = min(0.0, edge - wall.asked[axis]) - EDGE_MM
+    if wall.asked_height is not None and wall.courses > 1:
+        edge = (wall.courses - 0.5) * wall.rise - wall.module.joint
+        found["height"] = min(0.0, edge - wall.asked_height) - EDGE_MM
+    return found
+
+
+def block_offers(wall: BlockWall, design: Design) -> dict[str, tuple[str, float]]:
+    """The sizes on each side of a rectangle as they are asked for, other than as it is made."""
+    if not isinstance(design.outline, Rectangle):
+        return {}
+    made = wall.lattice.outline.size
+    more = {"inside": 2.0, "middle": 1.0, "outside": 0.0}[design.outline.measured] * wall.block.thick.mm
+    return {
+        f"{name}_{word}": (f"outline.{name}", lattice.outline.size[axis] - more)
+        for axis, name in ((0, "length"), (1, "width"))
+        for word, lattice in zip(("smaller", "larger"), near(wall, axis), strict=True)
+        if lattice is not None and abs(lattice.outline.size[axis] - made[axis]) > 0.5
+    }
+
+
+def block_told(wall: BlockWall) -> dict[str, str]:
+    """How its sizes over all came about."""
+    show, made = wall.show, wall.lattice.outline.size
+    each = f"{show.length(wall.block.length.mm)}" + (
+        f" with joints of {show.length(wall.module.joint)}" if wall.module.joint else " laid dry"
+    )
+    told = {}
+    for axis, name in ((0, "length"), (1, "width")):
+        units = max(c[axis] for c in wall.lattice.corners) - min(c[axis] for c in wall.lattice.corners)
+        told[name] = (
+            f"{show.short(units / 2, 1)} blocks of {each} = {show.length(made[axis])}, nearest to"
+            f" {show.length(wall.asked[axis])}"
+        )
+    asked = f", nearest to {show.length(wall.asked_height)}" if wall.asked_height else ""
+    told["height"] = (
+        f"{wall.courses} courses of {show.length(wall.block.height.mm)}"
+        + (f" and {wall.courses - 1} joints" if wall.module.joint else "")
+        + f" = {show.length(wall.height)}{asked}"
+    )
+    return told
+
+
+def block_notes(wall: BlockWall, steel: Sequence[Part], inner: Outline) -> dict[str, str]:
+    """What a builder of it wants to know."""
+    show = wall.show.length
+    words = {
+        "first course": "true and level, in a trench of tamped stone: all the rest stands on it",
+        "bond": "begin every other course at a corner with a block turned the other way",
+    }
+    if wall.choice.fabric:
+        long, wide = fabric_size(wall, inner)
+        words["fabric"] = f"a strip {show(long)} × {show(wide)}, its top edge under the top course"
+    if steel:
+        words["bars"] = "driven before the cores are filled, plumb, each through the cores of all courses"
+    if wall.choice.pockets:
+        words["pockets"] = "small roots only: herbs, strawberries; they dry out first, so water them first"
+    return words

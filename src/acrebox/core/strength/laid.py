@@ -1,0 +1,117 @@
+"""Load case: a wall of courses that stands by its weight: whether it slides, and whether it tips."""
+
+from dataclasses import dataclass
+from math import inf, pi
+
+from acrebox.core.assembly import Laid
+from acrebox.core.measure.printing import Printer
+from acrebox.core.strength.factors import factor
+from acrebox.core.strength.registry import Loaded, checks
+from acrebox.core.strength.sources import ADVICE, STATICS
+from acrebox.core.worked import Worked
+
+GRAVITY = 9.81
+
+
+@dataclass(frozen=True, kw_only=True)
+class LaidCheck:
+    """A wall at the course where it is nearest to giving way: the course that is lowest of what moves (from
+    1), the push on it [N/mm], what it weighs [N/mm], how far over what pushes acts [mm], and how many times
+    the push it takes to slide and to tip it.
+    """
+
+    case: Laid
+    course: int
+    push: float
+    weight: float
+    arm: float
+    slide: float
+    tip: float
+
+    @property
+    def holds(self) -> bool:
+        """Whether neither is nearer than is safe."""
+        return min(self.slide, self.tip) >= factor("laid_safety") - 1e-9
+
+
+@checks(Laid)
+def check_laid(case: Laid, loaded: Loaded) -> LaidCheck:
+    """Every course with all above it, by the metre; the walls that meet it hold it where it is short."""
+    found = [_from(case, n, loaded) for n in range(len(case.courses))]
+    return min(found, key=lambda f: min(f.slide, f.tip))
+
+
+def _from(case: Laid, first: int, loaded: Loaded) -> LaidCheck:
+    """What comes of the courses from `first` (from 0) up."""
+    base = sum(case.courses[:first])
+    deep = max(0.0, loaded.depth - base) / 1000
+    push = loaded.on(case.side).push
+    total = push.total(deep)
+    moment = (push.slope * deep**3 / 6 + push.top * deep**2 / 2) * 1000
+    weight = case.kg_per_m * (len(case.courses) - first) * GRAVITY / 1000
+    holds = weight * case.thick / 2 + _by_corners(case, weight, sum(case.courses[first:]))
+    if case.reinforced and case.every:
+        steel = pi / 4 * case.bar**2 * factor("bar_stress") / case.every
+        holds += steel * factor("bar_lever") * case.thick / 2
+    tied = case.dowelled or (case.mortar and first > 0)
+    rub = factor("block_on_block" if first else "block_on_ground")
+    return LaidCheck(
+        case=case,
+        course=first + 1,
+        push=total,
+        weight=weight,
+        arm=moment / total if total else 0.0,
+        slide=inf if tied or not total else rub * weight / total,
+        tip=holds / moment if moment else inf,
+    )
+
+
+def cornered(case: Laid) -> bool:
+    """Whether the walls that meet it hold its middle: it spans no further between them than is common."""
+    return case.span <= case.thick * factor("laid_span_mortar" if case.mortar else "laid_span_dry")
+
+
+def _by_corners(case: Laid, weight: float, tall: float) -> float:
+    """What the bonded walls at both ends hold against tipping [N·mm to the mm of the wall]: as much of each
+    as the wall is high, by its weight half as far back.
+    """
+    if not cornered(case):
+        return 0.0
+    back = min(case.returns, tall)
+    return 2 * weight * back * back / 2 / case.span
+
+
+def laid_words(found: LaidCheck, show: Printer) -> str:
+    """Which way it would give way first, and how far that is off."""
+    first = min(("slide", found.slide), ("tip", found.tip), key=lambda one: one[1])
+    if first[1] == inf:
+        return "nothing pushes on it"
+    return f"it would {first[0]} from course {found.course} at {show.short(first[1], 1)} times the push"
+
+
+def laid_worked(found: LaidCheck, show: Printer) -> Worked:
+    """How many times the push it takes, with its working."""
+    case, least = found.case, min(found.slide, found.tip)
+    said = [
+        f"push {show.line_load(found.push)}, {show.length(found.arm)} up;"
+        f" weight {show.line_load(found.weight)} × half of {show.length(case.thick)}"
+    ]
+    if found.tip < inf:
+        said.append(f"tips at {show.number(found.tip, 2)} times the push")
+    if found.slide < inf:
+        said.append(f"slides at {show.number(found.slide, 2)} times")
+    more = ["bars in concrete hold it down as well"] if case.reinforced else []
+    return Worked(
+        amount=least if least < inf else 0.0,
+        unit="times",
+        working="; ".join(said),
+        assumptions=[
+            f"from course {found.course} up, by the metre",
+            "the walls that meet it are bonded to it and hold its ends"
+            if cornered(case)
+            else "too long for the walls that meet it to hold its middle: they are left out",
+            *more,
+            ADVICE,
+        ],
+        source=f"{STATICS}; friction and the safety wanted, {factor('laid_safety'):g}: common practice",
+    )

@@ -1,0 +1,224 @@
+"""Troughs, halves of tanks and of drums: sizes, supports, weights, what is known of them."""
+
+from typing import Any
+
+import pytest
+from hypothesis import given
+
+from acrebox.core.choosing import change_construction, starting_design
+from acrebox.core.construction import assemble, registered
+from acrebox.core.design import read_design
+from acrebox.core.errors import DesignError
+from acrebox.core.measure.systems import System
+from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.stock import catalogue
+from strategies import half_designs, trough_designs
+
+OVAL = {"shape": "oval", "length": "1.2 m", "width": "600 mm"}
+BOX = {"shape": "rectangle", "length": "1.2 m", "width": "1 m"}
+
+
+def vessel(construction: dict[str, Any], outline: dict[str, Any] = OVAL, **rest: Any) -> dict[str, Any]:
+    return {"schema": 1, "name": "Vessel", "outline": outline, "construction": construction, **rest}
+
+
+def trough(outline: dict[str, Any] = OVAL, height: str | None = "600 mm", **more: Any) -> dict[str, Any]:
+    rest = {"height": height} if height else {}
+    return vessel({"kind": "trough", **more}, outline, **rest)
+
+
+def tote(**more: Any) -> dict[str, Any]:
+    return vessel({"kind": "tote", "history": "food", **more}, BOX)
+
+
+def drum(**more: Any) -> dict[str, Any]:
+    return vessel({"kind": "drum", "history": "food", **more}, {"shape": "circle"})
+
+
+def planned(document: dict[str, Any]) -> Plan:
+    return plan_bed(read_design(document))
+
+
+def codes(plan: Plan) -> dict[str, str]:
+    return {w.code: w.level for w in plan.watch_outs}
+
+
+def refused(document: dict[str, Any]) -> str:
+    with pytest.raises(DesignError) as caught:
+        planned(document)
+    [problem] = caught.value.problems
+    return problem.field
+
+
+@given(trough_designs())
+def test_a_trough_holds_what_its_rim_and_base_enclose(document: dict[str, Any]) -> None:
+    plan, bed = planned(document), assemble(read_design(document), catalogue())
+    assert plan.facts["capacity"].amount == pytest.approx(bed.cavity.litres_to(bed.cavity.top))
+    assert plan.inside.volume_l < plan.facts["capacity"].amount
+    on_blocks = document["site"]["stands_on"] == "blocks"
+    assert (plan.facts["footing_blocks"].amount > 0) == on_blocks
+    if on_blocks:
+        area = plan.facts["footprint"].amount
+        assert area == pytest.approx(plan.facts["footing_blocks"].amount * 0.2**2)
+        load = plan.facts["weight_full"].amount * 9.81 / area / 1000
+        assert plan.facts["footprint_pressure"].amount == pytest.approx(load)
+
+
+@given(half_designs())
+def test_halves_hold_what_is_filled_into_them(document: dict[str, Any]) -> None:
+    plan, bed = planned(document), assemble(read_design(document), catalogue())
+    assert plan.facts["capacity"].amount == pytest.approx(bed.cavity.litres_to(bed.cavity.top))
+    assert plan.facts["tanks"].amount == (0.5 if document["construction"]["halves"] == "both" else 1)
+
+
+def test_inside_sizes_are_inside_sizes_unless_outside_is_said() -> None:
+    said, outside = trough(), trough({**OVAL, "measured": "outside"})
+    assert planned(said).inside.length_mm == pytest.approx(1200)
+    assert planned(outside).inside.length_mm == pytest.approx(1200 - 1.6)
+    assert read_design(said).outline.measured == "inside"
+
+
+def test_a_trough_by_hand_on_its_blocks() -> None:
+    """1.2 × 0.6 m oval, 0.6 m deep: (π · 0.3² + 0.6 · 0.6) · 600 = 385.6 L. Blocks no more than 600 mm apart
+    under it: three along, two across; each carries a sixth.
+    """
+    plan = planned({**trough(), "site": {"stands_on": "blocks"}})
+    assert plan.facts["capacity"].amount == pytest.approx(385.646, abs=0.001)
+    assert plan.facts["footing_blocks"].amount == 6
+    assert plan.facts["support_load"].amount == pytest.approx(plan.facts["weight_full"].amount / 6)
+    assert plan.outside.height_mm == 600
+    assert next(b.count for b in plan.buying if b.item == "footing-block") == 6
+
+
+def test_a_listed_trough_has_its_own_size_and_a_typed_one_has_no_price() -> None:
+    listed = planned(trough({"shape": "circle"}, None, trough="trough-oval-1800"))
+    assert (listed.inside.length_mm, listed.inside.width_mm) == (pytest.approx(1800), pytest.approx(700))
+    assert "no-price" not in codes(listed)
+    typed = planned(trough())
+    assert codes(typed)["no-price"] == "note"
+    priced = planned(trough(price="120.00"))
+    assert "no-price" not in codes(priced)
+    assert priced.totals.cost - typed.totals.cost == pytest.approx(120)
+
+
+def test_a_plug_takes_the_pipe_or_says_so() -> None:
+    keyed: dict[str, Any] = {
+        "outline": {"shape": "circle"},
+        "height": None,
+        "trough": "trough-round-900",
+        "drain": "plug",
+    }
+    assert refused(trough(**keyed, pipe="60 mm")) == "construction.pipe"
+    assert "no-animals" not in codes(planned(trough(**keyed, pipe="32 mm")))
+    assert codes(planned(trough()))["no-animals"] == "note"
+
+
+def test_a_taper_that_closes_and_other_sizes_that_are_no_trough() -> None:
+    assert refused(trough(base={"length": "700 mm", "width": "0 mm"})) == "construction.base.width"
+    assert refused(trough(base={"length": "1.3 m", "width": "500 mm"})) == "construction.base.length"
+    assert refused(trough(base={"length": "700 mm"})) == "construction.base.width"
+    assert refused(trough({"shape": "oval", "length": "500 mm", "width": "600 mm"})) == "outline.width"
+    assert refused(trough({"shape": "circle"})) == "outline.diameter"
+    assert refused(trough(trough="drum-200")) == "construction.trough"
+    with pytest.raises(DesignError) as caught:
+        planned(trough(height=None))
+    assert [p.field for p in caught.value.problems] == ["height"]
+
+
+def test_fill_above_the_rim_is_refused() -> None:
+    over = {
+        "fill": {"layers": [{"material": "gravel", "depth": "700 mm"}, {"material": "compost", "share": 100}]}
+    }
+    assert refused({**trough(), **over}) == "fill.layers"
+    assert refused({**trough(), "fill": {"gap": "650 mm"}}) == "fill.gap"
+
+
+def test_a_tank_with_another_history_is_refused_and_an_unknown_one_stops() -> None:
+    for of in (tote, drum):
+        assert refused(of(history="other")) == "construction.history"
+        assert codes(planned(of(history="unknown")))["tank-history"] == "stop"
+        assert "tank-history" not in codes(planned(of()))
+
+
+def test_both_halves_share_one_tank() -> None:
+    one, both = planned(tote()), planned(tote(halves="both"))
+    costs = [next(b.cost for b in p.buying if b.item == "tote-1000") for p in (one, both)]
+    assert costs[1] == pytest.approx(costs[0] / 2)
+    assert both.totals.cost < one.totals.cost
+
+
+def test_a_tank_cut_elsewhere_leaves_the_rest_to_the_other_half() -> None:
+    deep = planned({**tote(), "height": "600 mm"})
+    assert deep.facts["capacity"].amount == pytest.approx(1.16 * 0.96 * 600)
+    assert refused({**tote(), "height": "850 mm"}) == "height"
+
+
+def test_screws_of_the_cladding_end_in_the_tube() -> None:
+    """27 mm boards on 18 mm tubes: a screw of 40 passes the board, bites 13 and stays 5 short of the tank."""
+    [fixed] = [f for f in planned(tote(cladding="larch-27x145")).fixings if f.joint == "cladding to cage"]
+    assert (fixed.length_mm, fixed.trouble) == (40, None)
+    thin = planned(tote(cladding="spruce-1x6"))
+    assert codes(thin).get("fixing-pokes") == "fix" or all(
+        f.length_mm < 19.05 + 18 for f in thin.fixings if f.joint == "cladding to cage"
+    )
+
+
+def test_each_half_says_which_fittings_serve() -> None:
+    notes = [{n.name: n.words for n in planned(tote(half=half)).notes} for half in ("lower", "upper")]
+    assert "outlet" in notes[0]["fittings"]
+    assert "filling lid" in notes[1]["fittings"]
+    assert "cut edge faces down" in notes[0]["cutting"]
+
+
+def test_a_lying_drum_lies_in_chocks_sawn_to_its_curve() -> None:
+    plan = planned(drum(cut="lengthwise"))
+    bed = assemble(read_design(drum(cut="lengthwise")), catalogue())
+    assert plan.facts["chock_radius"].amount == pytest.approx(570 / 2 + 2.5)
+    chocks = [p for p in bed.parts if p.role.name == "cradle"]
+    half = bed.part("drum half")
+    for chock in chocks:
+        assert chock.body.mesh.manifold.min_gap(half.body.mesh.manifold, 50) < 1.0
+    assert {c.role for c in plan.cuts} == {"cradle", "cradle rail"}
+    assert plan.outside.height_mm == pytest.approx(285)
+    assert refused({**drum(cut="lengthwise"), "height": "200 mm"}) == "height"
+
+
+def test_what_a_deck_may_carry_is_compared_and_without_a_word_only_a_caution_is_given() -> None:
+    heavy = planned(
+        {**trough(), "site": {"stands_on": "deck", "may_carry": {"total_kg": "400 kg", "kpa": "3 kPa"}}}
+    )
+    found = [w for w in heavy.watch_outs if w.code == "may-carry"]
+    assert [w.field for w in found] == ["site.may_carry.total_kg", "site.may_carry.kpa"]
+    assert all(w.level == "stop" for w in found)
+    assert "carried-unknown" not in codes(heavy)
+    silent = planned({**trough(), "site": {"stands_on": "roof"}})
+    caution = next(w for w in silent.watch_outs if w.code == "carried-unknown")
+    assert "1.90 kPa" in caution.message
+    assert "licensed" in caution.action
+    assert "may-carry" not in codes(silent)
+    light = {"stands_on": "deck", "may_carry": {"total_kg": 5000, "kpa": "1000 psf"}}
+    assert not {"may-carry", "carried-unknown"} & set(codes(planned({**trough(), "site": light})))
+
+
+def test_a_weight_is_read_in_the_units_of_the_bed() -> None:
+    site = {"stands_on": "deck", "may_carry": {"total_kg": "1,000"}}
+    feet = {"shape": "oval", "length": "4 ft", "width": "2 ft"}
+    plan = planned({**trough(feet, "2 ft"), "site": site})
+    assert plan.understood["site.may_carry.total_kg"].amount == pytest.approx(453.592, abs=0.001)
+    assert plan.understood["site.may_carry.total_kg"].imperial == "1,000 lb"
+    bad = {"stands_on": "deck", "may_carry": {"total_kg": "5 kPa"}}
+    assert refused({**trough(), "site": bad}) == "site.may_carry.total_kg"
+
+
+@pytest.mark.parametrize("system", list(System))
+@pytest.mark.parametrize("kind", registered())
+def test_every_start_shows_no_red_and_changes_into_every_other(kind: str, system: System) -> None:
+    start = starting_design(kind, system)
+    assert [w.code for w in plan_bed(start).watch_outs if w.level != "note"] == []
+    for other in registered():
+        changed = change_construction(start, other)
+        plan_bed(changed.design)
+        assert changed.design.construction.kind == other
+        # What becomes of the outline is said; blocks keep it and say how they snap.
+        if changed.design.outline != start.outline:
+            assert any("outline" in said for said in changed.dropped)
