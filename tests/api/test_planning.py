@@ -6,6 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from acrebox.api.app import make_app
+from acrebox.core.construction import registered
 from acrebox.core.plan import plan_document
 from sample import NORTH_BED, document
 
@@ -18,7 +19,7 @@ def client() -> TestClient:
 def test_constructions_come_with_a_sentence_a_picture_and_a_design(client: TestClient) -> None:
     for units in ("metric", "imperial"):
         offered = client.get("/api/constructions", params={"units": units}).json()
-        assert [o["kind"] for o in offered] == ["boards", "sleepers", "staves", "framed_sheet"]
+        assert [o["kind"] for o in offered] == list(registered())
         for o in offered:
             assert o["sentence"].endswith(".")
             assert o["picture"]["shapes"]
@@ -35,6 +36,27 @@ def test_changing_the_construction_answers_the_design_and_what_was_dropped(clien
         client.post("/api/change-construction", json={"design": NORTH_BED, "kind": "straw"}).status_code
         == 422
     )
+
+
+def test_the_other_half_of_a_tank_is_answered_and_of_boards_there_is_none(
+    client: TestClient,
+) -> None:
+    tank = {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"}
+    outline = {"shape": "rectangle", "length": "1.2 m", "width": "1 m"}
+    bed = {"schema": 1, "name": "Tank", "outline": outline, "construction": tank}
+    other = client.post("/api/other-half", json=bed).json()
+    assert other["name"] == "Tank, other half"
+    assert (other["construction"]["half"], other["construction"]["halves"]) == ("upper", "both")
+    assert client.post("/api/other-half", json=document()).json() is None
+
+
+def test_offers_say_which_outlines_and_add_ons_they_take(client: TestClient) -> None:
+    offers = {o["kind"]: o for o in client.get("/api/constructions").json()}
+    assert offers["ring"]["shapes"] == ["circle", "oval"]
+    assert offers["ring"]["takes"] == ["straps"]
+    assert offers["trough"]["size_from"] == "trough"
+    assert offers["boards"]["size_from"] is None
+    assert {"cap", "seats"} <= set(offers["boards"]["takes"])
 
 
 def test_an_outline_that_cannot_be_framed_says_so(client: TestClient) -> None:

@@ -16,8 +16,10 @@ from acrebox.core.fits import fits
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.remedies import remedies
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import catalogue
+from acrebox.core.weighing import weigh
 from strategies import block_designs
 
 FEET = {"shape": "rectangle", "length": "8 ft", "width": "4 ft"}
@@ -281,3 +283,47 @@ def test_a_hair_less_saves_blocks() -> None:
     assert fit.to == "2437 mm"
     assert fit.saves.blocks == 2
     assert "2 blocks fewer" in fit.words
+
+
+def test_what_would_keep_a_loose_wall_up_is_offered() -> None:
+    outline = {"shape": "rectangle", "length": "6 m", "width": "1.2 m"}
+    found = remedies(read_design(blocks(outline, 4)))
+    assert [r.answers for r in found] == [["laid-loose"]] * len(found)
+    assert {"3 courses instead of 4", "Concrete in the cores, round bars in the corners and between"} <= {
+        r.words for r in found
+    }
+
+
+def test_one_tall_bed_is_weighed_against_the_low_ones_that_its_blocks_make() -> None:
+    tall, low = read_design(blocks(FEET, 3, block="16x8x8")), read_design(blocks(FEET, 1, block="16x8x8"))
+    rows = {r.key: r for r in weigh([tall, low]).rows}
+    area = plan_bed(low).inside.area_m2
+    assert rows["low_beds_area"].values == pytest.approx([3 * area, area])
+    assert "48 blocks make 3 beds" in rows["low_beds_area"].working[0].working
+    # 48 blocks at four minutes are most of its hours.
+    assert "48 blocks laid × 4 min" in rows["hours"].working[0].working
+
+
+def test_every_course_is_drawn_with_its_cores() -> None:
+    plan = planned(blocks(courses=3))
+    courses = plan.drawings.courses
+    assert [v.title for v in courses] == [f"Course {n}, from above" for n in (1, 2, 3)]
+    first, second = ([s for s in v.shapes if s.role != "steel bar"] for v in courses[:2])
+    assert len(first) == len(second) == 16
+    assert all(len(s.holes) == 2 for s in first)
+    assert sorted(s.points for s in first) != sorted(s.points for s in second)
+    assert sorted(s.points for s in first) == sorted(
+        s.points for s in courses[2].shapes if s.role != "steel bar"
+    )
+
+
+def test_a_size_on_either_side_is_offered_as_it_is_typed() -> None:
+    plan = planned(blocks({**METRES, "length": "2.4 m"}))
+    longer = plan.facts["length_larger"]
+    assert (longer.field, longer.to) == ("outline.length", "2535 mm")
+    made = planned(blocks({**METRES, "length": str(longer.to)}))
+    assert made.outside.length_mm == pytest.approx(longer.amount)
+    assert plan.facts["length_smaller"].field is None  # as it is made
+    inside = planned(blocks({**METRES, "measured": "inside"})).facts["length_larger"]
+    again = planned(blocks({**METRES, "length": str(inside.to), "measured": "inside"}))
+    assert again.outside.length_mm == pytest.approx(inside.amount, abs=0.6)

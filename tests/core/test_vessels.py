@@ -5,7 +5,7 @@ from typing import Any
 import pytest
 from hypothesis import given
 
-from acrebox.core.choosing import change_construction, starting_design
+from acrebox.core.choosing import change_construction, other_half, starting_design
 from acrebox.core.construction import assemble, registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
@@ -222,3 +222,48 @@ def test_every_start_shows_no_red_and_changes_into_every_other(kind: str, system
         # What becomes of the outline is said; blocks keep it and say how they snap.
         if changed.design.outline != start.outline:
             assert any("outline" in said for said in changed.dropped)
+
+
+def test_the_other_half_is_a_bed_of_its_own_and_both_pay_half() -> None:
+    lower = read_design({**tote(half="lower"), "height": "600 mm"})
+    upper = other_half(lower)
+    assert upper is not None
+    assert upper.construction.model_dump()["half"] == "upper"
+    plan = plan_bed(upper)
+    # 900 mm of tank: what one is deeper, the other is shallower.
+    assert plan.outside.height_mm == pytest.approx(300)
+    assert plan.facts["tanks"].amount == 0.5
+    drums = other_half(read_design(drum(end="plain")))
+    assert drums is not None
+    assert drums.construction.model_dump()["end"] == "bungs"
+    assert other_half(read_design(trough())) is None
+
+
+def test_from_above_the_soil_is_seen_within_the_rim_and_not_the_floor() -> None:
+    plan = planned({**trough(), "site": {"stands_on": "blocks"}})
+    shapes = plan.drawings.plan.shapes
+    rim = next(s for s in shapes if s.role == "trough")
+    assert len(rim.holes) == 1
+    assert rim.arcs
+    soil = next(s for s in shapes if s.kind == "soil")
+    assert {a.radius for a in soil.arcs} == {300}
+
+
+def test_layers_in_a_lying_drum_are_round_at_their_ends_only() -> None:
+    layers = {
+        "fill": {"layers": [{"material": "compost", "share": 50}, {"material": "topsoil-blend", "share": 50}]}
+    }
+    section = planned({**drum(cut="lengthwise"), **layers}).drawings.section
+    lower, upper = (s for s in section.shapes if s.kind == "layer")
+    assert 1 <= len(lower.arcs) <= 2  # its ring may begin within the arc
+    assert len(upper.arcs) == 2
+    assert all(arc.last - arc.first < len(upper.points) / 2 for arc in upper.arcs)
+
+
+def test_a_hand_lower_saves_what_the_top_hand_of_soil_holds() -> None:
+    """1.2 × 0.6 m oval: 0.643 m² × 100 mm = 64.3 L."""
+    plan = planned(trough())
+    assert plan.facts["lower_saves"].amount == pytest.approx(64.27, abs=0.02)
+    assert "€" in plan.facts["lower_saves"].working
+    feet = planned(trough({"shape": "oval", "length": "4 ft", "width": "2 ft"}, "2 ft"))
+    assert "4″ less high" in feet.facts["lower_saves"].working

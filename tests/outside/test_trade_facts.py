@@ -199,3 +199,34 @@ def test_staves_are_counted_by_panel_and_not_by_perimeter() -> None:
     notes = {n["name"]: n["words"] for n in plan["notes"]}
     assert notes["by perimeter"].startswith("53 boards")
     assert sum(p["role"] == "stave" for p in plan["parts"]) == 6 * 9
+
+
+@pytest.mark.parametrize(("sheets", "across"), [(6, 1490), (7, 1738)])
+def test_sheets_with_780_mm_cover_make_rings_of_1490_and_1738_mm(sheets: int, across: int) -> None:
+    ring = {"kind": "ring", "sheet": "sheet-wave-18", "sheet_measured": {"cover": "780 mm"}, "sheets": sheets}
+    bed = {
+        "schema": 1,
+        "name": "Ring",
+        "outline": {"shape": "circle"},
+        "height": "760 mm",
+        "construction": ring,
+    }
+    assert plan_document(bed)["facts"]["diameter"]["amount"] == pytest.approx(across, abs=0.5)
+
+
+def test_blocks_of_16_8_8_round_8_by_4_feet_are_16_a_course_and_48_in_three() -> None:
+    blocks = {"kind": "blocks", "block": "16x8x8", "laid": "dry"}
+    outline = {"shape": "rectangle", "length": "8 ft", "width": "4 ft"}
+    bed = {"schema": 1, "name": "Blocks", "outline": outline, "courses": 3, "construction": blocks}
+    facts = plan_document(bed)["facts"]
+    counts = [facts[name]["amount"] for name in ("blocks_a_course", "blocks", "corner_blocks")]
+    assert counts == [16, 48, 12]
+
+
+def test_a_tank_of_1000_litres_makes_two_beds() -> None:
+    tote = {"kind": "tote", "tote": "tote-1000", "history": "food"}
+    outline = {"shape": "rectangle", "length": "1.2 m", "width": "1 m"}
+    halves = [{**tote, "half": half} for half in ("lower", "upper")]
+    beds = [{"schema": 1, "name": "Tank", "outline": outline, "construction": half} for half in halves]
+    held = sum(plan_document(bed)["facts"]["capacity"]["amount"] for bed in beds)
+    assert held == pytest.approx(1000, rel=0.01)

@@ -61,7 +61,7 @@ def laid_loose(seen: Seen) -> Iterator[Finding]:
     "low-beds-instead",
     stage="shape",
     level="note",
-    field="courses",
+    field="height",
     why="The same blocks laid lower plant more ground; laid higher they save the back.",
 )
 def low_beds_instead(seen: Seen) -> Iterator[Finding]:

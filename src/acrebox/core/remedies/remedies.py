@@ -31,7 +31,7 @@ from acrebox.core.plan import (
 )
 from acrebox.core.plan.starts import STARTS
 from acrebox.core.stock import Timber
-from acrebox.core.strength import POST_LIMIT, Bent, StrengthCheck
+from acrebox.core.strength import POST_LIMIT, Bent, StrengthCheck, factor
 from acrebox.core.yard import LONE, Yard
 
 STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
@@ -39,7 +39,7 @@ STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
 MOST_THICKER = 2
 MOST_PRICED = 6
 FILE = ("remedies", "remedies.toml")
-STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied")
+STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied", "laid-loose", "ring-seam")
 Document = dict[str, Any]
 
 
@@ -132,6 +132,8 @@ def _worst(check: StrengthCheck) -> float:
     if check.posts:
         deep = check.posts.wanted / max(1.0, check.posts.below) if check.posts.alone else 0.0
         uses += [check.posts.stress_ratio, deep]
+    uses += [factor("laid_safety") / min(x.slide, x.tip) for x in check.laid]
+    uses += [h.lowest / h.takes for h in check.hoops]
     return max(uses, default=0.0)
 
 
@@ -157,6 +159,10 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
     capped = put_at(document, "add_ons.cap", starts["add_ons.cap"])
     if "raw-sheet-edge" in seen:
         yield _Try("A cap over the edge", capped, strong=False)
+        if "guard" in document["construction"]:
+            yield _Try(
+                "Slit hose over the edge", put_at(document, "construction.guard", "hose"), strong=False
+            )
     if not seen & set(STRONG):
         return
     yield from _closer(document, plan)
@@ -180,6 +186,7 @@ class _Switch:
     to: str
     words: str
     source: str
+    also: dict[str, str] | None = None
 
 
 def _switched(document: Document) -> Iterator[_Try]:
@@ -187,7 +194,10 @@ def _switched(document: Document) -> Iterator[_Try]:
     for switch in read_as(list[_Switch], *FILE, "switch"):
         now = document["construction"].get(switch.field)
         if now is not None and not str(now).startswith("posts") and now != switch.to:
-            yield _Try(switch.words, put_at(document, f"construction.{switch.field}", switch.to))
+            changed = put_at(document, f"construction.{switch.field}", switch.to)
+            for name, answer in (switch.also or {}).items():
+                changed = put_at(changed, f"construction.{name}", answer)
+            yield _Try(switch.words, changed)
 
 
 def _lower(document: Document) -> Iterator[_Try]:

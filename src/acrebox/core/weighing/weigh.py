@@ -48,11 +48,12 @@ def _minutes(name: str, ask: str) -> Any:
 class Rates(Asking):
     """Minutes of work for each thing done; common practice unless changed."""
 
-    order = ("cut", "fixing", "post", "barrow", "side")
+    order = ("cut", "fixing", "post", "block", "barrow", "side")
 
     cut: Minutes = _minutes("cut", "a cut")
     fixing: Minutes = _minutes("fixing", "a fixing")
     post: Minutes = _minutes("post", "a post dug in")
+    block: Minutes = _minutes("block", "a block laid")
     barrow: Minutes = _minutes("barrow", "a barrow")
     side: Minutes = _minutes("side", "a side set out")
 
@@ -216,11 +217,12 @@ def _hours(p: Plan, rates: Rates) -> Worked:
             sum(part.role.dug for part in p[ASSEMBLY].parts) if in_the_ground else 0,
             rates.post,
         ),
+        ("blocks laid", sum(part.role.laid for part in p[ASSEMBLY].parts), rates.block),
         ("barrows", p[FILL].barrows, rates.barrow),
         ("sides set out", len(p[OUTSIDE].sides), rates.side),
     ]
     hours = sum(count * minutes for _, count, minutes in counts) / 60
-    words = " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts)
+    words = " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts if count)
     return Worked(
         amount=hours,
         unit="h",

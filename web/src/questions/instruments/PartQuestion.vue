@@ -6,6 +6,7 @@ import QuestionList from '@/questions/QuestionList.vue'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
 import TickBox from '@/sheet/TickBox.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
 import { useSheet } from '@/state/sheet'
 import { idOf } from '@/questions/asked'
 
@@ -20,6 +21,7 @@ const start = computed(() => startOf(props.asked.path))
   <Question :ask="asked.ask" :hint="asked.hint ?? undefined">
     <TickBox :id="idOf(asked)" :done="there" :disabled="!there && !start" :label="asked.label" @tick="edit(asked.path, $event ? start : undefined)">{{ asked.after }}</TickBox>
     <FieldTrouble :path="asked.path" />
+    <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </Question>
   <div v-if="there" class="asks"><QuestionList :questions="asked.rows ?? []" :stage="stage" /></div>
 </template>

@@ -7,6 +7,7 @@ import { applies, inRow } from '@/questions/asked'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
 import TextButton from '@/sheet/TextButton.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
 import { useSheet } from '@/state/sheet'
 
 /** Any number of things alike, each asked the same: a row of questions for every one of them. */
@@ -22,6 +23,7 @@ const without = (n: number) => rows.value.filter((_, at) => at !== n)
   <Question :ask="asked.ask" :hint="asked.hint ?? undefined">
     <TextButton :disabled="!start" :data-add="asked.path" @click="edit(asked.path, [...rows, start])">{{ rows.length ? 'One more' : 'Add one' }}</TextButton>
     <FieldTrouble :path="asked.path" />
+    <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </Question>
   <fieldset v-for="(_, n) in rows" :key="n" class="row">
     <legend>{{ asked.ask }}, {{ n + 1 }}</legend>

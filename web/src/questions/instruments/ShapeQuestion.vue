@@ -18,7 +18,8 @@ const shapes = computed(() => {
   return props.asked.answers?.filter((s) => !can || can.includes(s.value) || s.value === shape.value) ?? []
 })
 const shape = computed(() => String(valueAt('outline.shape') ?? props.asked.usual))
-const ready = computed(() => Boolean(startOf('outline:rectangle')))
+/** Another outline begins with sizes that the core has for it, once they are here. */
+const ready = computed(() => shapes.value.some((s) => startOf(`outline:${s.value}`)))
 const measured = computed(() => valueAt('outline.measured'))
 
 function another(next: string) {

@@ -15,7 +15,7 @@ const rows = computed(() => Object.entries(plan.value?.facts ?? {}).filter(([key
 <template>
   <template v-for="[key, fact] in rows" :key="key">
     <dt>{{ fact.title }}</dt>
-    <dd :data-fact="key"><Figure :text="typeset(fact.text)" :worked="fact" :of="fact.title" /> <TextButton v-if="fact.field" class="no-print" :aria-label="`${fact.title}: make it ${typeset(fact.text)}`" @click="edit(fact.field, fact.to)">make it so</TextButton></dd>
+    <dd :data-fact="key"><Figure :text="typeset(fact.text)" :worked="fact" :of="fact.title" /> <TextButton v-if="fact.field" class="no-print" :aria-label="`make it so: ${fact.title}, ${typeset(fact.text)}`" @click="edit(fact.field, fact.to)">make it so</TextButton></dd>
   </template>
 </template>
 
