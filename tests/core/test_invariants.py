@@ -191,6 +191,7 @@ def needs(document: dict[str, Any]) -> dict[str, Any]:
 
 WORDS = (
     "working",
+    "assumptions",
     "units",
     "watch_outs",
     "notes",

@@ -84,12 +84,16 @@ def test_the_cavity_is_what_the_parts_leave_of_the_prism(bed: Design) -> None:
     stands = {p.name for p in room.parts}
     skins = [p for p in built.parts if p.name not in stands]
     inside = [mesh(p) for p in room.parts if near_box(p, prism)]
-    left = trimesh.boolean.difference([prism, *inside], engine="manifold")
-    assert built.cavity.litres_to(built.wall_top) * 1e6 == pytest.approx(left.volume, rel=1e-6)
+    left = trimesh.boolean.difference([prism, *inside], engine="manifold") if inside else prism
+    # A mesh goes round a vessel in chords; what the core says of it is exact (held against `fluids`).
+    apart = 1e-3 if bed.construction.kind in ("trough", "drum") else 1e-6
+    assert built.cavity.litres_to(built.wall_top) * 1e6 == pytest.approx(left.volume, rel=apart)
     for skin in skins:
         if near_box(skin, prism):
             shared = trimesh.boolean.intersection([prism, mesh(skin)], engine="manifold")
-            assert shared.is_empty or abs(shared.volume) < FILM_MM * skin.solid.length * skin.solid.width, (
+            # Two meshes of one round face, each in chords of its own, lie this far apart at most.
+            film = FILM_MM if apart < 1e-3 else 1e-2
+            assert shared.is_empty or abs(shared.volume) < film * skin.solid.length * skin.solid.width, (
                 f"the soil reaches into {skin.name}"
             )
 

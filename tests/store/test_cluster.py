@@ -14,6 +14,7 @@ from shutil import rmtree
 import pytest
 from sqlalchemy import text
 
+from acrebox.demo import demo_beds
 from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
@@ -86,7 +87,7 @@ def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
     return server
 
 
-@pytest.mark.parametrize(("words", "beds"), [((), 7), (("--empty",), 0)])
+@pytest.mark.parametrize(("words", "beds"), [((), len(demo_beds())), (("--empty",), 0)])
 def test_the_server_starts_with_the_sample_yard_or_empty_and_stops_cleanly(
     database_url: str, words: tuple[str, ...], beds: int
 ) -> None:

@@ -10,7 +10,6 @@ from sqlalchemy import Engine, text
 from acrebox.api.figures import listed
 from acrebox.core.design import Design, read_design
 from acrebox.core.plan import CUTTING, plan_bed
-from acrebox.demo import demo_beds
 from acrebox.store import Bed, BedStore, YardStore
 from acrebox.store.engine import connect, migrate
 
@@ -42,7 +41,7 @@ def test_every_bed_and_every_revision_comes_over_into_one_yard(released: Engine)
     assert every_revision(released) == before
     [yard] = YardStore(released).list()
     assert yard.yard.name == "The yard"
-    assert yard.beds == len(demo_beds()) - 1
+    assert yard.beds == 6
     with released.connect() as connection:
         away = connection.scalar(text("SELECT id FROM bed WHERE deleted_at IS NOT NULL"))
     back = BedStore(released).restore(away)

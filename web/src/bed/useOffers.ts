@@ -17,3 +17,11 @@ export const titleOf = (offers: Offer[], kind: string) => offers.find((o) => o.k
 
 /** The question that chooses what a construction is mainly made of, if it has one. */
 export const mainStock = (offer: Offer | undefined): Asked | undefined => offer?.questions.find((q) => ['timber', 'sheet', 'vessel', 'block'].includes(q.kind))
+
+/** Whether what is bought ready made gives the bed its size and its height: a field of its construction names it. */
+export function readyMade(offer: Offer | undefined, valueAt: (path: string) => unknown): boolean {
+  const field = offer?.size_from
+  if (!field) return false
+  const path = `construction.${field}`
+  return Boolean(valueAt(path) ?? offer.questions.find((q) => q.path === path)?.usual)
+}

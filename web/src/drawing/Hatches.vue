@@ -19,6 +19,9 @@ defineProps<{ prefix: string }>()
     <pattern :id="`${prefix}-sheet`" width="10" height="9" patternUnits="userSpaceOnUse">
       <rect width="10" height="9" fill="var(--stone)" /><path d="M0 2.5h10M0 6.5h10" stroke="var(--faint)" stroke-width=".7" /><path d="M0 4.5h10" stroke="var(--sheet)" stroke-width="1" />
     </pattern>
+    <pattern :id="`${prefix}-ridges`" width="9" height="10" patternUnits="userSpaceOnUse">
+      <rect width="9" height="10" fill="var(--stone)" /><path d="M2.5 0v10M6.5 0v10" stroke="var(--faint)" stroke-width=".7" /><path d="M4.5 0v10" stroke="var(--sheet)" stroke-width="1" />
+    </pattern>
     <pattern :id="`${prefix}-post`" width="8" height="8" patternUnits="userSpaceOnUse">
       <rect width="8" height="8" fill="var(--post)" /><path d="M0 8 8 0M0 0l8 8" stroke="var(--post-line)" stroke-width=".8" />
     </pattern>

@@ -7,7 +7,7 @@ import { printLength, typeset } from '@/measure/print'
 
 /** How one stick is cut: squaring trim, pieces, kerfs, what is left; drawn to the longest stick's scale. A piece is
     ticked off by pressing it. */
-const props = defineProps<{ stick: PlannedStick; longest: number; units: Units; pointed: string | null; done: Set<string> }>()
+const props = defineProps<{ stick: PlannedStick; madeOf: 'timber' | 'sheet' | 'metal'; longest: number; units: Units; pointed: string | null; done: Set<string> }>()
 const emit = defineEmits<{ point: [label: string | null]; tick: [piece: Piece, done: boolean] }>()
 type Piece = PlannedStick['pieces'][number]
 
@@ -16,6 +16,8 @@ const { width } = useElementSize(box)
 const H = 44
 /** The box in a piece [px], where there is room for it. */
 const BOX = 16
+/** How wide a character of a caption is [px]. */
+const CHARACTER = 8.5
 const isDone = (p: Piece) => props.done.has(`cut/${p.key}`)
 const boxed = (p: Piece) => at(p.length_mm) > BOX + 12
 const scale = computed(() => Math.max(200, width.value || 480) / props.longest)
@@ -24,7 +26,7 @@ const end = computed(() => {
   const last = props.stick.pieces.at(-1)
   return last ? last.start_mm + last.length_mm : props.stick.trim_mm
 })
-const fits = (text: string, mm: number, beside = 0) => text.length * 7.4 + 8 + beside < at(mm)
+const fits = (text: string, mm: number, beside = 0) => text.length * CHARACTER + 6 + beside < at(mm)
 function caption(label: string, mm: number) {
   const long = `${label} ${printLength(mm, props.units)}`
   const beside = BOX + 8
@@ -36,7 +38,7 @@ const cuts = computed(() => props.stick.pieces.filter((p) => p.start_mm + p.leng
 </script>
 
 <template>
-  <div ref="box" class="stick">
+  <div ref="box" class="stick" :class="madeOf">
     <svg :width="at(longest)" :height="H + 2" :viewBox="`0 0 ${at(longest)} ${H + 2}`" role="group" :aria-label="`Stick ${stick.number}: ${stick.pieces.map((p) => p.label).join(', ')}`">
       <rect class="left-over" :x="0.5" y="1" :width="at(stick.length_mm) - 1" :height="H" />
       <rect v-if="stick.trim_mm" class="trim" :x="0.5" y="1" :width="Math.max(2, at(stick.trim_mm))" :height="H" />
@@ -63,7 +65,9 @@ svg { display: block; max-width: 100%; }
 .trim { fill: var(--rust-wash); stroke: var(--rust); }
 .piece { cursor: pointer; outline: none; }
 .piece .body { fill: var(--timber); stroke: var(--ink); }
-.piece.done .body { fill: var(--moss-wash); }
+.sheet .piece .body { fill: var(--stone); }
+.metal .piece .body { fill: var(--metal); }
+.stick .piece.done .body { fill: var(--moss-wash); }
 .piece.pointed .body { stroke: var(--chalk); stroke-width: 3; }
 .piece:focus-visible .body { stroke: var(--chalk); stroke-width: 4; }
 .box { fill: var(--sheet); stroke: var(--ink); }

@@ -8,6 +8,7 @@ import DimensionChain from './DimensionChain.vue'
 import Hatches from './Hatches.vue'
 import ScaleBar from './ScaleBar.vue'
 import { hatchOf, svgPath, svgPoints } from './hatch'
+import { labelsOf } from './labels'
 import { chains, figureRows, fit, type Frame } from './scale'
 
 /** One view of the bed to scale: hatched, dimensioned, its parts pointing at their rows and the reverse. A `bare` one has
@@ -23,22 +24,7 @@ const letters = (label: string) => label.replace(/\d+$/, '')
 
 const isPointed = (part: string | null) => part !== null && props.pointed !== null && (part === props.pointed || letters(part) === props.pointed)
 
-/** Labels stand on parts that are wide enough for them, one a part. */
-const labels = computed(() =>
-  props.view.shapes.flatMap((s) => {
-    if (!s.part || s.kind === 'hidden') return []
-    const xs = s.points.map((p) => frame.value.x(p[0] as number))
-    const ys = s.points.map((p) => frame.value.y(p[1] as number))
-    const [w, h] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)]
-    const upright = h > w
-    if (Math.max(w, h) < 22 || Math.min(w, h) < 9) return []
-    return [{ part: s.part, x: Math.min(...xs) + w / 2, y: Math.min(...ys) + h / 2, upright: upright && w < 20 }]
-  }),
-)
-const shown = computed(() => {
-  // Parts stacked under one another share a place: the topmost, drawn last, keeps the label.
-  return labels.value.filter((l, n) => !labels.value.slice(n + 1).some((over) => Math.abs(over.x - l.x) < 12 && Math.abs(over.y - l.y) < 14))
-})
+const shown = computed(() => labelsOf(props.view, frame.value))
 const ground = computed(() => (props.view.ground === null || props.view.ground === undefined ? null : frame.value.y(props.view.ground)))
 </script>
 

@@ -28,6 +28,7 @@ class Role:
     corner: bool = False
     sharp: bool = False
     laid: bool = False
+    bears: bool = False
 
     def __str__(self) -> str:
         return self.name

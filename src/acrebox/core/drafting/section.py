@@ -79,10 +79,10 @@ def _layers(bed: Assembly, layers: Sequence[FilledLayer], at: float) -> Iterator
 
 
 def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str]) -> View:
-    """What is cut, the layers of fill, and the posts that stand behind the cut."""
+    """What is cut, the layers of fill, and the posts and bearers that stand behind the cut."""
     at = section_at(bed)
     shapes = list(_layers(bed, layers, at))
-    behind = [p for p in bed.parts if p.role.post and p.body.bounds[0][0] > at]
+    behind = [p for p in bed.parts if (p.role.post or p.role.bears) and p.body.bounds[0][0] > at]
     for post in _nearest(behind):
         shapes += drawn_part("hidden", post, labels[post.name], post.body.silhouette(Y, UP))
     for part in bed.parts:
@@ -90,7 +90,7 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
     strips = _strips(bed.soil_face, at)
     return View(
         name="section",
-        title="Section across, between posts",
+        title="Section across, between posts" if any(p.role.post for p in bed.parts) else "Section across",
         shapes=shapes,
         dimensions=list(_dimensions(bed, layers, strips, _strips(bed.outline, at))),
         ground=min(0.0, bed.cavity.floor),

@@ -20,6 +20,7 @@ from acrebox.core.plan.bench_rows import (
     SectionBound,
     StopBlock,
 )
+from acrebox.core.stock import Bar, Sheet
 from acrebox.core.takeoff import CutGroup
 from acrebox.core.worked import Worked
 
@@ -148,6 +149,7 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     return SectionBound(
         stock=section.stock,
         name=timber.name if timber else section.stock,
+        made_of="sheet" if isinstance(timber, Sheet) else "metal" if isinstance(timber, Bar) else "timber",
         sticks=len(section.bought),
         set_aside=len(section.aside),
         cost=float(section.cost),

@@ -1,5 +1,7 @@
 """The bench part of the Plan, as published: cuts, sticks as cut."""
 
+from typing import Literal
+
 from acrebox.core.plan.rows import Amount, Figures, Row
 
 
@@ -94,6 +96,7 @@ class SectionBound(Figures):
 
     stock: str
     name: str
+    made_of: Literal["timber", "sheet", "metal"]
     sticks: int
     set_aside: int
     cost: Amount

@@ -82,9 +82,9 @@ def _outlines(bed: Assembly, show: Printer) -> dict[str, dict[str, Any]]:
     rows = read_as(list[_Start], "plan", "starts.toml", "outline")
     usual: dict[str, float] = {row.path: Length(row.of(show.built)).mm for row in rows}
     across = written(min(wide, usual["reach"]))
-    leg = written(min(usual["leg"], long / 3))
-    # Six even sides are √3 of one across.
     step = 10.0 if show.built is System.METRIC else float(MM_PER_INCH)
+    leg = written(min(usual["leg"], floor(long / 3 / step) * step))
+    # Six even sides are √3 of one across.
     even = floor(usual["reach"] / sqrt(3) / step) * step
     l_shape = {"length": written(long), "width": written(max(wide, usual["legged_width"]))}
     legged = {**l_shape, "length": written(max(long, usual["legged_length"]))}

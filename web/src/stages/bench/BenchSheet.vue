@@ -20,7 +20,7 @@ const { plan } = useThisBed()
     <WatchOuts stage="bench" :fields="['bench.lengths', 'bench.offcuts']" />
     <CutList />
     <Later><StopOrder /></Later>
-    <Later><BuyingTable stage="bench" title="Timber to buy" /></Later>
+    <Later><BuyingTable stage="bench" title="Stock to buy" /></Later>
     <Later><HairLess /></Later>
     <Later><SawQuestions /></Later>
     <Later><ToHand /></Later>

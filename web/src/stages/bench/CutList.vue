@@ -4,14 +4,12 @@ import { computed } from 'vue'
 
 import type { Cut } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
-import { useStock } from '@/bed/useStock'
 import { printLength, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import { useCuts } from './useCuts'
 
 /** Pieces alike by label, as they are lettered on the drawing. */
 const { plan, units, pointed } = useThisBed()
-const stock = useStock()
 const { pieces, doneOf, doneInAll } = useCuts()
 const cuts = computed(() => plan.value?.cuts ?? [])
 const length = (mm: number | string) => typeset(printLength(Number(mm), units.value))
@@ -21,7 +19,7 @@ function shapeOf(c: Cut): string {
   const notches = c.housings.map((h) => `notch at ${length(h.at_mm)}, ${length(h.wide_mm)} wide, ${length(h.face_mm)} across, ${length(h.deep_mm)} deep`)
   return [ends, ...notches].filter(Boolean).join('; ')
 }
-const nameOf = (key: string) => [...(stock.value?.timber ?? []), ...(stock.value?.sheet ?? [])].find((t) => t.key === key)?.name ?? key
+const nameOf = (key: string) => plan.value?.cutting?.sections.find((s) => s.stock === key)?.name ?? key
 const isPointed = (label: string) => pointed.value !== null && pointed.value.replace(/\d+$/, '') === label
 </script>
 

@@ -59,7 +59,7 @@ const length = (mm: number) => typeset(printLength(mm, units.value))
             <Later v-for="x in s.cut" :key="x.number">
               <li class="stick">
                 <p class="which"><span class="figures">{{ x.number }}.</span> {{ length(x.length_mm) }}{{ x.to_hand ? ', to hand' : '' }}{{ x.strips > 1 ? `, strip ${x.strip} of ${x.strips} side by side` : '' }}{{ x.wide_mm ? `, ${printLength(x.wide_mm, units)} wide` : '' }}<span class="faint"> · {{ x.offcut_mm < 1 ? 'nothing left' : `left ${length(x.offcut_mm)}` }}{{ x.offcut_name ? `, keep as ${x.offcut_name}` : '' }}<template v-if="x.trim_mm"> · square off {{ length(x.trim_mm) }}</template></span></p>
-                <StickDrawing :stick="x" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" @tick="(p, done) => tick('cut', p.key, done, p.length_mm)" />
+                <StickDrawing :stick="x" :made-of="s.made_of" :longest="longest" :units="units" :pointed="pointed" :done="ticked" @point="pointed = $event" @tick="(p, done) => tick('cut', p.key, done, p.length_mm)" />
               </li>
             </Later>
           </ol>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
-import { useOffers } from '@/bed/useOffers'
+import { readyMade, useOffers } from '@/bed/useOffers'
 import QuestionList from '@/questions/QuestionList.vue'
 import { useQuestions } from '@/questions/useQuestions'
 import HairLess from '@/sheet/HairLess.vue'
@@ -26,10 +26,7 @@ const offers = useOffers(() => built.value, () => units.value)
 const offer = computed(() => offers.value.find((o) => o.kind === valueAt('construction.kind')))
 const questions = computed(() => offer.value?.questions ?? [])
 /** What is bought ready made has its own size: its outline is not asked. */
-const readyMade = computed(() => {
-  const field = offer.value?.size_from
-  return Boolean(field && (valueAt(`construction.${field}`) ?? questions.value.find((q) => q.path === `construction.${field}`)?.usual))
-})
+const ready = computed(() => readyMade(offer.value, valueAt))
 </script>
 
 <template>
@@ -38,7 +35,7 @@ const readyMade = computed(() => {
     <BedName />
     <BuiltOf />
     <section aria-label="Questions">
-      <QuestionList v-if="!readyMade" :questions="outline.questions" stage="shape" />
+      <QuestionList v-if="!ready" :questions="outline.questions" stage="shape" />
       <WatchOuts v-else stage="shape" :fields="['outline']" />
       <Later><QuestionList :questions="site.questions" stage="shape" /></Later>
       <Later><QuestionList :questions="questions" stage="shape" /><WatchOuts stage="shape" :fields="['construction']" /></Later>

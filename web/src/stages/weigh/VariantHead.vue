@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { api, type Design, type FieldProblem, type Units } from '@/api/client'
-import { mainStock, titleOf, useOffers } from '@/bed/useOffers'
+import { mainStock, readyMade, titleOf, useOffers } from '@/bed/useOffers'
 import QuestionRow from '@/questions/QuestionRow.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
@@ -17,7 +17,9 @@ const emit = defineEmits<{ put: [design: Design]; remove: [] }>()
 const said = ref('')
 const offers = useOffers(() => props.design.units ?? props.built, () => props.units)
 const kind = computed(() => props.design.construction.kind)
-const main = computed(() => mainStock(offers.value.find((o) => o.kind === kind.value)))
+const offer = computed(() => offers.value.find((o) => o.kind === kind.value))
+const main = computed(() => mainStock(offer.value))
+const ready = computed(() => readyMade(offer.value, (path) => read(props.design, path)))
 const byCourses = computed(() => props.design.courses !== null && props.design.courses !== undefined)
 const within = computed(() => `designs.${props.n}.`)
 const mine = computed(() => props.problems.filter((p) => p.field.startsWith(within.value)).map((p) => ({ ...p, field: p.field.slice(within.value.length) })))
@@ -58,7 +60,7 @@ async function build(next: string) {
       </select>
       <QuestionRow v-if="main" :asked="{ ...main, label: `Stock of variant ${n + 1}` }" stage="weigh" />
       <NumberField v-if="byCourses" :id="`variant-${n}-courses`" path="courses" :label="`Courses of variant ${n + 1}`" after="courses" />
-      <LengthField v-else :id="`variant-${n}-height`" path="height" :label="`Height of variant ${n + 1}`" />
+      <LengthField v-else-if="!ready" :id="`variant-${n}-height`" path="height" :label="`Height of variant ${n + 1}`" />
       <TextButton :aria-label="`Remove variant ${n + 1}`" @click="emit('remove')">Remove</TextButton>
       <p v-if="said" class="said" role="alert">{{ said }}</p>
     </template>
