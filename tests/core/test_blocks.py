@@ -324,6 +324,11 @@ def test_a_size_on_either_side_is_offered_as_it_is_typed() -> None:
     made = planned(blocks({**METRES, "length": str(longer.to)}))
     assert made.outside.length_mm == pytest.approx(longer.amount)
     assert plan.facts["length_smaller"].field is None  # as it is made
+    asked = planned(blocks({**METRES, "length": f"{plan.outside.length_mm} mm"}))
+    assert asked.facts["length_larger"].amount - asked.facts["length_smaller"].amount == pytest.approx(
+        2 * 195
+    )
+    assert "blocks-snapped" not in {w.code for w in asked.watch_outs if "length" in w.message}
     inside = planned(blocks({**METRES, "measured": "inside"})).facts["length_larger"]
     again = planned(blocks({**METRES, "length": str(inside.to), "measured": "inside"}))
     assert again.outside.length_mm == pytest.approx(inside.amount, abs=0.6)

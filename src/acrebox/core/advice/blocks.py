@@ -23,10 +23,10 @@ def blocks_snapped(seen: Seen) -> Iterator[Finding]:
         low, high = facts.get(f"{name}_smaller"), facts.get(f"{name}_larger")
         made = seen.assembly.size("outside")[axis]
         either = [f for f in (low, high) if f is not None]
-        if either and all(abs(f.amount - made) > TAPE_MM or "as it is made" in f.working for f in either):
-            others = [f for f in either if abs(f.amount - made) > TAPE_MM]
-            if others:
-                said.append(f"{name} {show(made)}; {others[0].working}")
+        others = [f for f in either if abs(f.amount - made) > TAPE_MM]
+        # Where one of them is as it is made, another size was asked for.
+        if others and len(others) < len(either):
+            said.append(f"{name} {show(made)}; {others[0].working}")
     if said:
         yield Finding(f"Made of whole and half blocks: {'. '.join(said)}.", "Take the size that suits you.")
 

@@ -18,6 +18,8 @@ FILLS = {"soil": "topsoil-blend", "stone": "gravel"}
 CONCRETE_KG_L = 2.3
 MORTAR_WASTE = 1.1
 EDGE_MM = 0.05
+AS_ASKED_MM = 0.8
+"""A size that is typed anew in sixteenths of an inch is still the one that is made."""
 Facts = dict[str, Worked]
 
 
@@ -257,13 +259,13 @@ def _either_side(wall: BlockWall) -> Facts:
 
 
 def near(wall: BlockWall, axis: int) -> tuple[Lattice | None, Lattice | None]:
-    """The lattices whose size along an axis is next below and next above the one asked for; none where it
-    cannot be bonded.
+    """The lattices whose size along an axis is next below and next above the one asked for, or as made where
+    that is what was asked for; none where it cannot be bonded.
     """
-    made, asked = wall.lattice.outline.size[axis], wall.asked[axis]
-    step = wall.module.half
-    lower = floor((asked - made) / step + 1e-6)
-    return moved(wall, axis, lower), moved(wall, axis, ceil((asked - made) / step - 1e-6))
+    off = wall.asked[axis] - wall.lattice.outline.size[axis]
+    units = off / wall.module.half
+    lower, upper = (-1, 1) if abs(off) < AS_ASKED_MM else (floor(units), ceil(units))
+    return moved(wall, axis, lower), moved(wall, axis, upper)
 
 
 def moved(wall: BlockWall, axis: int, units: int) -> Lattice | None:
