@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 from hypothesis import given
 
+from acrebox.core.assembly import WholePiece
 from acrebox.core.choosing import change_construction, other_half, starting_design
 from acrebox.core.construction import assemble, registered
 from acrebox.core.design import read_design
@@ -161,6 +162,16 @@ def test_screws_of_the_cladding_end_in_the_tube() -> None:
     assert codes(thin).get("fixing-pokes") == "fix" or all(
         f.length_mm < 19.05 + 18 for f in thin.fixings if f.joint == "cladding to cage"
     )
+
+
+def test_a_cage_weighs_what_its_tubes_weigh() -> None:
+    """18 mm tube with 1 mm of wall: π × 17 × 1 mm² of steel, 0.419 kg a metre. Two rings of 4.328 m along
+    their middle, and 2 × (6 + 5) uprights of two lengths that fill 450 mm and the floor but for the rings.
+    """
+    bed = assemble(read_design(tote()), catalogue())
+    [half] = [p.piece for p in bed.parts if isinstance(p.piece, WholePiece)]
+    metres = 2 * 4.328 + 22 * (0.452 - 2 * 0.018)
+    assert half.with_it == pytest.approx(0.4192 * metres, rel=1e-3)
 
 
 def test_each_half_says_which_fittings_serve() -> None:

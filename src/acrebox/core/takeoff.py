@@ -112,8 +112,10 @@ def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
         groups.append((key[2], _group(label, parts)))
     weights: dict[str, float] = defaultdict(float)
     for part in (p for p in assembly.parts if p.stock):
-        said = part.piece.kg_m3 if isinstance(part.piece, WholePiece) else None
+        whole = part.piece if isinstance(part.piece, WholePiece) else None
+        said = whole.kg_m3 if whole else None
         weights[part.stock] += part.body.volume / 1e9 * (density(part.stock) if said is None else said)
+        weights[part.stock] += whole.with_it if whole else 0.0
     cut = [(family, g) for family, g in groups if isinstance(g, CutGroup)]
     return Takeoff(
         lengths=tuple(g for family, g in cut if FAMILIES[family] is StickPiece),

@@ -91,13 +91,14 @@ class CountedPiece(Piece):
 @dataclass(frozen=True, kw_only=True)
 class WholePiece(Piece):
     """A thing bought as it is: a trough, a tank of which this bed pays a `share`. What no price list has says
-    its own `name`, `price` and weight over its volume [kg/m³].
+    its own `name`, `price` and weight over its volume [kg/m³]; what comes with it weighs `with_it` [kg].
     """
 
     share: float = 1.0
     name: str | None = None
     price: Decimal | None = None
     kg_m3: float | None = None
+    with_it: float = 0.0
 
 
 @dataclass(frozen=True, kw_only=True)

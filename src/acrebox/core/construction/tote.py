@@ -1,8 +1,10 @@
 """Half of a caged tank: cut across, its cage turned so that the cut edge faces down."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from math import floor as whole
+from math import pi
 from typing import Literal
 
 from pydantic import Field
@@ -43,7 +45,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Box, Corners, Hollowed, Loft
 from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import UP
-from acrebox.core.stock import Catalogue, Vessel
+from acrebox.core.stock import STEEL_KG_M3, Catalogue, Vessel
 from acrebox.core.worked import Worked
 
 HALVES = {"lower": "the lower one, with the outlet at its foot", "upper": "the upper one, turned over"}
@@ -120,16 +122,18 @@ def assemble_tote(design: Design, choice: Tote, book: Catalogue) -> Assembly:
     room = room_of("tank", face, face, floor, top)
     outline = whole_face.outline()
     inner = outline.inset((whole_face.width - inside.width) / 2)
+    line = outline.inset(boards.thick) if boards else outline
+    cage = _cage(_Cage(outer=line, tube=tube, low=foot, top=top), show)
     half = Part(
         name=f"{choice.half} half",
         role=role("tank half"),
         body=Loft(
             ((foot, shell.level(centre)), (top, shell.level(centre))), Loft(((floor, face), (top, face)))
         ),
-        piece=WholePiece(stock=tank.key, share=0.5 if choice.halves == "both" else 1.0),
+        piece=WholePiece(
+            stock=tank.key, share=0.5 if choice.halves == "both" else 1.0, with_it=_cage_weight(cage, tank)
+        ),
     )
-    line = outline.inset(boards.thick) if boards else outline
-    cage = _cage(_Cage(outer=line, tube=tube, low=foot, top=top), show)
     clad: list[Part] = []
     used: tuple[UsedTimber, ...] = ()
     if boards:
@@ -215,6 +219,15 @@ def _cage(cage: _Cage, show: Printer) -> list[Part]:
                 )
                 made.append(_tube(f"{side.name} {part} tube {n + 1}", side.name, box))
     return made
+
+
+def _cage_weight(cage: Sequence[Part], tank: Vessel) -> float:
+    """Weight of the tubes [kg]: drawn square, they are round and hollow."""
+    if not tank.tube or not tank.tube_wall:
+        return 0.0
+    wide, thick = tank.tube.mm, tank.tube_wall.mm
+    long = sum(part.body.volume for part in cage) / wide**2
+    return long * pi * (wide - thick) * thick / 1e9 * STEEL_KG_M3
 
 
 def _ring(outer: Outline, inner: Outline, low: float, high: float) -> Hollowed:

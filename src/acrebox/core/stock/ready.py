@@ -61,8 +61,8 @@ class Block(Item):
 
 class Vessel(Item):
     """A vessel by its sizes inside: a trough at its rim (and at its base where it tapers), a caged tank, a
-    drum lying or standing, `height` the drum's length. `wall` is how thick it is, `bears_mm` what it stands
-    in and on: the tubes of a cage.
+    drum lying or standing, `height` the drum's length. `wall` is how thick it is, `tube` and `tube_wall`
+    the tubes of the cage that it stands in.
     """
 
     key: str
@@ -79,6 +79,7 @@ class Vessel(Item):
     base_width: Length | None = None
     plug: Length | None = None
     tube: Length | None = None
+    tube_wall: Length | None = None
 
     @computed_field  # type: ignore[prop-decorator]
     @property
