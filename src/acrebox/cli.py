@@ -1,4 +1,4 @@
-"""The core without the web: `acrebox plan DESIGN` and `acrebox yard YARD` print their answers as JSON."""
+"""The core without the web: `acrebox plan DESIGN`, `yard YARD` and `sun SITE` print their answers as JSON."""
 
 import argparse
 import json
@@ -10,6 +10,7 @@ from typing import Any
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits.whole import whole_document, whole_model, whole_yard
+from acrebox.core.site import read_sun_site, sun_hours
 from acrebox.core.yard import LONE, Yard, check_yard, read_yard
 
 PLAN_SAYS = (
@@ -20,6 +21,11 @@ PLAN_SAYS = (
 YARD_SAYS = (
     "Reads a Yard (JSON: saw, prices, pile, beds) and prints the Plan of every bed, in their order, and what"
     " they come to bed by bed. A stick of the pile is promised once."
+)
+
+SUN_SAYS = (
+    "Reads a site (JSON: latitude, longitude, points, obstructions) and prints the hours of direct sun a day"
+    " on each point, on the 21st of every month and over the months of growing."
 )
 
 
@@ -46,6 +52,8 @@ class _UnreadableError(Exception):
 
 
 def _answer(given: argparse.Namespace) -> Any:
+    if given.command == "sun":
+        return sun_hours(read_sun_site(_read(given.site))).model_dump(mode="json")
     if given.command == "yard":
         return whole_yard(_read(given.yard), given.effort)
     yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
@@ -63,6 +71,8 @@ def _parser() -> argparse.ArgumentParser:
     )
     yard = commands.add_parser("yard", help="print the plans of all beds of a yard", description=YARD_SAYS)
     yard.add_argument("yard", help="the yard's file, or - for standard input")
+    sun = commands.add_parser("sun", help="print the hours of direct sun on points", description=SUN_SAYS)
+    sun.add_argument("site", help="the site's file, or - for standard input")
     for command in (plan, yard):
         command.add_argument(
             "--effort",

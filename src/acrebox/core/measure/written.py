@@ -127,6 +127,22 @@ class Length(Written):
         return self.amount
 
 
+def _parse_coordinate(text: str, system: System = System.METRIC) -> Fraction:
+    plain = tidied(text).strip()
+    return -parse_length(plain[1:], system) if plain.startswith("-") else parse_length(plain, system)
+
+
+class Coordinate(Length):
+    """A place along an axis as written, on either side of its beginning; `mm` is what was understood [mm]."""
+
+    __slots__ = ()
+    _allowed: ClassVar = {
+        System.METRIC: "a distance such as 2.4 m, -30 cm or 2400 mm",
+        System.IMPERIAL: "a distance such as 8', -4' 7 1/2\" or 94 1/2 in",
+    }
+    _parse = staticmethod(_parse_coordinate)
+
+
 class Volume(Written):
     """A volume as written; `litres` is what was understood [L]."""
 
