@@ -148,7 +148,7 @@ def test_faults_are_named_with_the_bed_or_the_row_they_are_in() -> None:
 def test_text_that_no_store_keeps_is_refused_by_its_field() -> None:
     assert faults(yard(document(name="a\0b"))) == ["beds.0.name"]
     assert faults({**yard(), "name": "a\0b"}) == ["name"]
-    assert faults(yard(things=[{"what": "tree\0"}])) == ["things.0.what"]
+    assert faults(yard(things=[{"name": "tree\0"}])) == ["things.0.name"]
     with pytest.raises(DesignError) as refused:
         read_design(document(accepted=[{"code": "reach", "reason": "\0"}]))
     assert [p.field for p in refused.value.problems] == ["accepted.0.reason"]

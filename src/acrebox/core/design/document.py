@@ -221,6 +221,10 @@ def _field_path(steps: tuple[Any, ...]) -> str:
     """The path of a field; Pydantic puts the kind after what is told apart by one, which is no field of
     the document.
     """
+    if steps[:1] == ("things",) and steps[2:3] == ("at",):
+        return ".".join(str(step) for step in steps[:4] + steps[5:])
+    if steps[:1] == ("outline",) and isinstance(steps[1:2][0] if steps[1:2] else None, int):
+        return ".".join(str(step) for step in steps[:2] + steps[3:])
     of_bed = 2 if steps[:1] == ("beds",) else 0
     at_tag = len(steps) > of_bed + 1 and steps[of_bed] in TOLD_APART
     kept = steps[: of_bed + 1] + steps[of_bed + 2 :] if at_tag else steps
@@ -249,5 +253,11 @@ def problem_of(error: dict[str, Any]) -> Problem:
         else str(context.get("value", error.get("input")))
     )
     message, allowed = PLAIN_WORDS.get(error["type"], (str(error["msg"]), allowed))
+    if error["type"] in ("too_short", "too_long"):
+        few = error["type"] == "too_short"
+        bound = context["min_length" if few else "max_length"]
+        message = f"There must be at {'least' if few else 'most'} {bound}."
+        allowed = f"{bound} or {'more' if few else 'fewer'}"
+        shown = str(context["actual_length"])
     message = message[:1].upper() + message[1:]
     return Problem(field, shown[:120], message if message.endswith(".") else f"{message}.", allowed)

@@ -77,6 +77,7 @@ def cents(amount: Decimal) -> Decimal:
     return amount.quantize(Decimal("0.01"), rounding=ROUND_HALF_UP)
 
 
+LEAST_MM = 0.05
 THIN_MM = 3.0
 
 
@@ -148,6 +149,10 @@ class Printer:
     def length(self, mm: float) -> str:
         """A length [mm], to the millimetre or the sixteenth of an inch."""
         return print_metric(mm) if self.metric else print_imperial(mm)
+
+    def coordinate(self, mm: float) -> str:
+        """A place along an axis [mm], on either side of its beginning."""
+        return f"−{self.length(-mm)}" if mm < -LEAST_MM else self.length(max(0.0, mm))
 
     def typed(self, mm: float) -> str:
         """A length [mm] as one types it into a bed of its own system: with straight marks for feet and

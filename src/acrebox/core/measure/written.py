@@ -8,6 +8,7 @@ import re
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from decimal import Decimal
 from fractions import Fraction
 from typing import Any, ClassVar, Self, TypeVar
 
@@ -54,7 +55,8 @@ class Written:
             bare = re.fullmatch(r"[^a-zA-Z'\"]*", tidied(text))
             self.text: str | float = f"{text.strip()} {self._bare[system]}" if bare else text
         else:
-            self.amount, self.text = float(self._parse(str(text), System.METRIC)), text
+            plain = format(Decimal(str(text)), "f")
+            self.amount, self.text = float(self._parse(plain, System.METRIC)), text
 
     @staticmethod
     def _parse(text: str, system: System) -> Fraction:

@@ -1,6 +1,8 @@
 """The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
 
+from collections.abc import Iterator, Sequence
 from typing import Annotated, Any, ClassVar, Literal, Self
+from zoneinfo import available_timezones
 
 from pydantic import ConfigDict, Field, ModelWrapValidatorHandler, ValidationError, model_validator
 
@@ -22,10 +24,13 @@ from acrebox.core.design import (
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import Dates, Numbers, Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Length, read_in
+from acrebox.core.measure.written import Coordinate, Length, between, read_in
 from acrebox.core.stock import PRICE_LISTS, PriceListName, catalogue, price_list
+from acrebox.core.yard.spots import Measured, measure, within
+from acrebox.core.yard.things import YARD, Spot, Thing
 
 CURRENT_SCHEMA: Literal[1] = 1
+LEAST_OF_A_WALL = 2
 
 
 class Saw(SawChoice):
@@ -95,19 +100,66 @@ class Soil(Asking):
     )
 
 
-class Place(Choice):
-    """Where a bed stands on the plan of the yard [mm], and how far it is turned [°]."""
+COMPASS: dict[str, Any] = {
+    "n": "north",
+    "ne": "north-east",
+    "e": "east",
+    "se": "south-east",
+    "s": "south",
+    "sw": "south-west",
+    "w": "west",
+    "nw": "north-west",
+}
+Point = Literal["n", "ne", "e", "se", "s", "sw", "w", "nw"]
 
-    x: float
-    y: float
+
+class Lie(Asking):
+    """How the ground of the yard falls, and where its wind comes from."""
+
+    order = ("fall", "over", "toward", "wind_from")
+
+    fall: Annotated[Length, between(Length(0), Length("50 m"))] | None = Field(
+        None, json_schema_extra=asks("The ground falls", label="Fall of the ground", hint="Empty: level.")
+    )
+    over: Annotated[Length, between(Length("100 mm"), Length("1000 m"))] | None = Field(
+        None, json_schema_extra=asks("Over", label="The fall is over", hint="Empty: from edge to edge.")
+    )
+    toward: Point | None = Field(
+        None, json_schema_extra=asks("It falls to the", label="The ground falls to", words=COMPASS)
+    )
+    wind_from: Point | None = Field(
+        None, json_schema_extra=asks("Strong wind comes from the", label="Wind comes from", words=COMPASS)
+    )
+
+
+class Follow(Choice):
+    """What a bed stands along: a wall of a thing or of the edge of the `yard`, its back towards it, so far
+    off it, and beginning so far along it.
+    """
+
+    thing: str = YARD
+    wall: Annotated[int, Field(ge=1, le=400)] = 1
+    along: Coordinate = Coordinate(0)
+    gap: Annotated[Length, between(Length(0), Length("100 m"))] = Length(0)
+
+
+class Place(Choice):
+    """Where the front left corner of a bed's box stands on the plan of the yard, and how far the bed is
+    turned about it, clockwise [°]; or what it follows instead. `top` is how high its rim is wanted.
+    """
+
+    x: Coordinate = Coordinate(0)
+    y: Coordinate = Coordinate(0)
     turn: Annotated[float, Field(ge=-360, le=360)] = 0.0
+    follow: Follow | None = None
+    top: Annotated[Length, between(Length(0), Length("3 m"))] | None = None
 
 
 class Yard(Asking):
     """What all beds of a place share. A bed's own choice goes before its yard's.
 
-    `currency` is three letters, `currency_sign` what stands before an amount. `outline` and `things` are
-    kept as they are given until the plan of the yard is drawn.
+    `currency` is three letters, `currency_sign` what stands before an amount. `outline` is the edge of the
+    yard, `things` is what stands in it, `places` says where each bed stands, by its name.
     """
 
     order = (
@@ -122,6 +174,7 @@ class Yard(Asking):
         "latitude",
         "longitude",
         "north_deg",
+        "clock",
     )
 
     schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
@@ -162,11 +215,23 @@ class Yard(Asking):
         None, json_schema_extra=asks("Longitude", after="° east")
     )
     north_deg: Annotated[float, Field(ge=0, lt=360)] = Field(
-        0.0, json_schema_extra=asks("North lies", after="° clockwise from the plan's up", label="North")
+        0.0,
+        json_schema_extra=asks(
+            "The plan's up lies",
+            after="° clockwise from north",
+            label="The plan is turned from north",
+        ),
     )
     soil: Soil = Soil()
-    outline: tuple[tuple[float, float], ...] | None = None
-    things: tuple[dict[str, Any], ...] = ()
+    clock: Annotated[str, Field(max_length=60)] | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Its clock", label="Time zone", hint="Such as Etc/GMT+5; left empty: by the sun, noon at 12."
+        ),
+    )
+    lie: Lie = Lie()
+    outline: Annotated[tuple[Spot, ...], Field(min_length=3, max_length=200)] | None = None
+    things: Annotated[tuple[Thing, ...], Field(max_length=200)] = ()
     places: dict[str, Place] = Field(default_factory=dict)
     saw: Saw = Saw()
     prices: tuple[SoldLength, ...] = ()
@@ -190,6 +255,10 @@ class Yard(Asking):
         with read_in(units or System.METRIC), in_yard_of(units):
             return in_system(read(value), units or System.METRIC)
 
+    def measured(self) -> Measured:
+        """Where the corners of its edge and of its things lie."""
+        return measure(self.outline, self.things, Printer(self.units or System.METRIC))
+
     def document(self) -> dict[str, Any]:
         """The yard as plain JSON values, its beds left out: they are documents of their own."""
         return self.model_dump(mode="json", exclude_none=True, exclude={"beds"})
@@ -210,7 +279,16 @@ def read_yard(data: Any) -> Yard:
     try:
         return Yard.model_validate(data)
     except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+        raise DesignError([problem_of(dict(error)) for error in _told(fault)]) from None
+
+
+def _told(fault: ValidationError) -> Iterator[Any]:
+    """What is wrong, but for a list that is too short only because a row of it cannot be read."""
+    found = fault.errors(include_url=False)
+    for error in found:
+        rows = [e for e in found if e is not error and e["loc"][: len(error["loc"])] == error["loc"]]
+        if error["type"] != "too_short" or not rows:
+            yield error
 
 
 def _upgraded(n: int, bed: Any) -> Any:
@@ -246,7 +324,49 @@ def yard_problems(yard: Yard) -> list[Problem]:
                     f"saw.{name}", text, "That is out of range.", f"{show.length(0)} to {show.length(most)}"
                 )
             )
+    return found + _plan_problems(yard, show)
+
+
+def _plan_problems(yard: Yard, show: Printer) -> list[Problem]:
+    """What of the yard's plan cannot be drawn: corners that are nowhere, things and beds beyond its edge."""
+    placed = yard.measured()
+    found = list(placed.problems)
+    if yard.clock is not None and yard.clock not in available_timezones():
+        says = "No clock is called that."
+        found.append(Problem("clock", yard.clock, says, "a time zone such as Etc/GMT+5"))
+    edge = placed.corners.get(YARD)
+    for name, place in yard.places.items():
+        if place.follow is not None:
+            found += _follow_problems(name, place.follow, placed)
+        elif edge and not within(edge, (place.x.mm, place.y.mm)):
+            found.append(_beyond(f"places.{name}", f"{place.x.text}, {place.y.text}", edge, show))
+    for n, thing in enumerate(yard.things):
+        if not edge or thing.of.outside:
+            continue
+        for k, corner in enumerate(placed.corners.get(thing.name, ())):
+            if not within(edge, corner):
+                at = f"{show.coordinate(corner[0])}, {show.coordinate(corner[1])}"
+                found.append(_beyond(f"things.{n}.at.{k}", at, edge, show))
     return found
+
+
+def _beyond(field: str, value: str, edge: Sequence[tuple[float, float]], show: Printer) -> Problem:
+    xs, ys = zip(*edge, strict=True)
+    says = "That lies beyond the edge of the yard."
+    sizes = [f"{show.coordinate(min(v))} to {show.coordinate(max(v))}" for v in (xs, ys)]
+    return Problem(field, value, says, f"within it: {sizes[0]} to the right, {sizes[1]} up the plan")
+
+
+def _follow_problems(name: str, follow: Follow, placed: Measured) -> list[Problem]:
+    corners = placed.corners.get(follow.thing, ())
+    if len(corners) < LEAST_OF_A_WALL:
+        known = ", ".join(n for n, c in placed.corners.items() if len(c) >= LEAST_OF_A_WALL) or "nothing yet"
+        says = "There is nothing of that name to stand along."
+        return [Problem(f"places.{name}.follow.thing", follow.thing, says, known)]
+    if follow.wall > len(corners):
+        says = f"{follow.thing} has no such wall."
+        return [Problem(f"places.{name}.follow.wall", str(follow.wall), says, f"1 to {len(corners)}")]
+    return []
 
 
 def check_yard(yard: Yard) -> Yard:
