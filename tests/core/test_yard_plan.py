@@ -85,9 +85,8 @@ def test_an_offset_goes_into_the_yard_away_from_a_house_and_left_of_a_line() -> 
     again = {**off, "thing": "House", "wall": 1}
     assert corner(yard(turned, thing(again, kind="tap"))) == pytest.approx((4000, 10_000))
     line = thing(["2 m", "2 m"], ["10 m", "2 m"], name="Line")
-    assert corner(yard(line, thing({**off, "thing": "Line", "wall": 1}, kind="tap"))) == pytest.approx(
-        (6000, 3000)
-    )
+    left = {**off, "thing": "Line", "wall": 1}
+    assert corner(yard(line, thing(left, kind="tap"))) == pytest.approx((6000, 3000))
     right = {**left, "off": "-1 m"}
     assert corner(yard(line, thing(right, kind="tap"))) == pytest.approx((6000, 1000))
 
