@@ -1,8 +1,8 @@
 """Chapters: what a Plan is made of, each worked out from what it names and again only when that changed.
 
 A chapter reads fields of the Design (`design.fill`, `design.bench.lengths`), earlier chapters by their
-keys (`assembly`), how things are printed (`show`), how long searches may take (`effort`) and which pieces
-are sawn already (`sawn`). What it does not name it cannot see.
+keys (`assembly`), how things are printed (`show`), how long searches may take (`effort`), which pieces are
+sawn already (`sawn`) and where the bed stands (`here`). What it does not name it cannot see.
 
 AcreBoxError
  └─ UndeclaredReadError   a chapter looked at something that it does not name: a fault of the program
@@ -23,6 +23,7 @@ from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
 from acrebox.core.measure.printing import Printer
+from acrebox.core.site import Here, Standing
 from acrebox.core.stages import stage as stage_of
 from acrebox.core.stages import stages
 from acrebox.core.stock import Catalogue
@@ -32,7 +33,7 @@ from acrebox.core.yard import Made
 
 T = TypeVar("T")
 EVERYTHING = "everything"
-PLAIN = ("show", "effort", "sawn", EVERYTHING)
+PLAIN = ("show", "effort", "sawn", "here", EVERYTHING)
 """What a chapter can read besides the design and other chapters."""
 KEPT_A_CHAPTER = 96
 HEAVY_KEPT = 8
@@ -159,8 +160,9 @@ class Work:
         kept: Kept,
         effort: float = 1.0,
         sawn: tuple[Made, ...] = (),
+        here: Here | None = None,
     ) -> None:
-        self.design, self.book, self.effort, self.sawn = design, book, effort, sawn
+        self.design, self.book, self.effort, self.sawn, self.here = design, book, effort, sawn, here
         self._kept = kept
         self._known: dict[str, tuple[int, Any]] = {}
         self.worked_out: list[str] = []
@@ -207,6 +209,8 @@ class Work:
             return self.effort
         if name == "sawn":
             return self.sawn
+        if name == "here":
+            return self.here
         if name.startswith("design."):
             value: Any = self.design
             for step in name.removeprefix("design.").split("."):
@@ -268,6 +272,12 @@ class Seen:
         self._must("sawn")
         return self._work.sawn
 
+    @property
+    def here(self) -> Here | None:
+        """Where the bed stands in its yard; None where nobody has drawn that."""
+        self._must("here")
+        return self._work.here
+
     def of(self, chapter: Chapter[T]) -> T:
         """What another chapter says."""
         self._must(chapter.key)
@@ -317,6 +327,11 @@ class Seen:
     def fixings(self) -> list[Fixed]:
         """What fixes the joints."""
         return cast(list[Fixed], self._by_key("fixed"))
+
+    @property
+    def standing(self) -> Standing | None:
+        """Where the bed stands and what follows; None where nobody has said."""
+        return cast("Standing | None", self._by_key("standing"))
 
     @property
     def strength(self) -> StrengthCheck:

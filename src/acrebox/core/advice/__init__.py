@@ -1,6 +1,6 @@
 """Watch-outs: one rule a function, one registry. Importing this package registers every rule."""
 
-from acrebox.core.advice import bench, blocks, carried, fill, ring, shape, stock, structure, vessels
+from acrebox.core.advice import bench, blocks, carried, fill, ring, shape, site, stock, structure, vessels
 from acrebox.core.advice.registry import Finding, WatchOut, codes, rule, watch_outs
 from acrebox.core.chapter import Seen
 
@@ -16,6 +16,7 @@ __all__ = [
     "ring",
     "rule",
     "shape",
+    "site",
     "stock",
     "structure",
     "vessels",

@@ -14,6 +14,7 @@ from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
+from acrebox.core.plan.site import SITE, STANDING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
 from acrebox.core.plan.starts import STARTS  # isort: skip
@@ -40,8 +41,10 @@ __all__ = [
     "PARTS",
     "PURCHASES",
     "SAWN",
+    "SITE",
     "SOIL",
     "SOLIDS",
+    "STANDING",
     "STARTS",
     "STRENGTH",
     "STRENGTH_CHECK",

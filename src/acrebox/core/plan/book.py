@@ -17,6 +17,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan.head import UNDERSTOOD
 from acrebox.core.plan.rows import BARE
+from acrebox.core.site import here_of
 from acrebox.core.stock import Catalogue
 from acrebox.core.yard import LONE, Made, Yard, book_of, settled
 
@@ -140,8 +141,8 @@ def open_plan(
     system in which the bed is planned, unless told otherwise.
     Raises DesignError naming every field that can be judged by itself.
     """
-    ours = settled(design, yard)
-    work = Work(ours, book_of(yard, ours.system, shown), kept, effort, _sawn(design, yard))
+    ours, here = settled(design, yard), here_of(str(design.name), yard)
+    work = Work(ours, book_of(yard, ours.system, shown), kept, effort, _sawn(design, yard), here)
     work.of(UNDERSTOOD)
     return Plan(work, design, yard)
 

@@ -1,19 +1,58 @@
-"""Where the bed stands: sun and what hides it."""
+"""Where the bed stands: the plan of its yard, sun and what hides it, room round it, ways to it."""
 
 from acrebox.core.site.asked import SunAnswer, SunSite, read_sun_site, sun_hours
+from acrebox.core.site.grounds import (
+    Footprint,
+    GroundPlan,
+    Here,
+    Laid,
+    assembled,
+    footprint,
+    footprints,
+    ground_plan,
+    here_of,
+    plain,
+)
+from acrebox.core.site.light import Light, Shade, light_on
+from acrebox.core.site.limits import site_limit
 from acrebox.core.site.shade import Screen, Sky, screens_round
+from acrebox.core.site.standing import Covered, Run, Standing, stand
 from acrebox.core.site.sun import Days, days_at, season, sun_at
+from acrebox.core.site.ways import LOOKED_MM, Way, free_ground, way_to, ways_round
 
 __all__ = [
+    "LOOKED_MM",
+    "Covered",
     "Days",
+    "Footprint",
+    "GroundPlan",
+    "Here",
+    "Laid",
+    "Light",
+    "Run",
     "Screen",
+    "Shade",
     "Sky",
+    "Standing",
     "SunAnswer",
     "SunSite",
+    "Way",
+    "assembled",
     "days_at",
+    "footprint",
+    "footprints",
+    "free_ground",
+    "ground_plan",
+    "here_of",
+    "light_on",
+    "plain",
     "read_sun_site",
     "screens_round",
     "season",
+    "site_limit",
+    "stand",
     "sun_at",
     "sun_hours",
+    "way_to",
+    "ways_round",
 ]

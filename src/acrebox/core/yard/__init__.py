@@ -1,8 +1,11 @@
 """The Yard: what all beds of a place share, and a bed with what it leaves to its yard filled in."""
 
 from acrebox.core.yard.document import (
+    COMPASS,
     CURRENT_SCHEMA,
     LONE,
+    Follow,
+    Lie,
     Made,
     Place,
     Saw,
@@ -15,23 +18,36 @@ from acrebox.core.yard.document import (
 )
 from acrebox.core.yard.groups import yard_groups
 from acrebox.core.yard.settle import book_of, left_over, list_of, settled, stick_key
+from acrebox.core.yard.spots import Measured, Misfit, turns_left
+from acrebox.core.yard.things import FEWEST, YARD, Kind, Thing, kinds
 
 __all__ = [
+    "COMPASS",
     "CURRENT_SCHEMA",
+    "FEWEST",
     "LONE",
+    "YARD",
+    "Follow",
+    "Kind",
+    "Lie",
     "Made",
+    "Measured",
+    "Misfit",
     "Place",
     "Saw",
     "Soil",
     "Stacked",
+    "Thing",
     "Yard",
     "book_of",
     "check_yard",
+    "kinds",
     "left_over",
     "list_of",
     "read_yard",
     "settled",
     "stick_key",
+    "turns_left",
     "yard_groups",
     "yard_problems",
 ]

@@ -1,0 +1,231 @@
+"""Watch-outs about where the bed stands: sun, room round it, what it covers, what carries it."""
+
+from collections.abc import Iterator
+from math import inf
+
+from acrebox.core.advice.carried import DEFER, GRAVITY
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
+from acrebox.core.design import CARRIED
+from acrebox.core.fill.carried import full_weight
+from acrebox.core.site import site_limit
+
+CARRIED_FAR_MM = 3000.0
+
+
+@rule(
+    "sun-little",
+    stage="site",
+    level="fix",
+    field="place",
+    why="What bears fruit wants six hours of direct sun a day, leaves four; no soil makes up for it.",
+)
+def sun_little(seen: Seen) -> Iterator[Finding]:
+    here = seen.standing
+    if here is None or here.light is None:
+        return
+    hours = here.light.over_season
+    fruit, leaves = site_limit("sun_for_fruit"), site_limit("sun_for_leaves")
+    if hours < fruit:
+        yield Finding(
+            f"{seen.show.number(hours, 1)} hours of sun a day over the months of growing.",
+            "Move it into the sun, or plant what is content with less.",
+            level="note" if hours >= leaves else None,
+        )
+
+
+@rule(
+    "reach-from-ways",
+    stage="site",
+    level="fix",
+    field="place",
+    why="Soil that you cannot reach gets stepped on, and stepped-on soil sets hard.",
+)
+def reach_from_ways(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None:
+        return
+    easy, most = (site_limit(k, show.built) for k in ("arm_easy", "arm_most"))
+    if here.reach == inf:
+        yield Finding(
+            f"No side has a way of {show.length(site_limit('way_to_kneel', show.built))} to kneel in.",
+            "Move it off what stands round it.",
+        )
+    elif here.reach > easy + 1:
+        yield Finding(
+            f"From the ways round it the farthest soil is {show.length(here.reach)} away;"
+            f" {show.length(easy)} is easy, {show.length(most)} the most.",
+            "Make a way along another side, or make the bed narrower.",
+            level="note" if here.reach <= most + 1 else None,
+        )
+
+
+@rule(
+    "way-narrow",
+    stage="site",
+    level="note",
+    field="place",
+    why="A gap that nobody fits in grows weeds that nobody reaches.",
+)
+def way_narrow(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None:
+        return
+    kneel = site_limit("way_to_kneel", show.built)
+    for way in here.ways:
+        if 0 < way.clear < kneel:
+            yield Finding(
+                f"Between its {way.side} and {way.against} are {show.length(way.clear)}; kneeling takes"
+                f" {show.length(kneel)}.",
+                "Move it flush, or make the way wide enough.",
+            )
+
+
+@rule(
+    "barrow-blocked",
+    stage="site",
+    level="fix",
+    field="place",
+    why="All its soil comes by barrow; where none gets through, it is carried in buckets.",
+)
+def barrow_blocked(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is not None and here.barrow is not None and here.barrow.long is None:
+        wide = show.length(site_limit("way_for_a_barrow", show.built))
+        yield Finding(
+            f"From {here.barrow.start} no way of {wide} leads to it.",
+            "Widen the narrowest place, or count on buckets.",
+        )
+
+
+@rule(
+    "barrow-lip",
+    stage="site",
+    level="note",
+    field="height",
+    why="A barrow tips over what is lower than its lip; higher walls want a ramp or a shovel.",
+)
+def barrow_lip(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    lip = site_limit("barrow_lip", show.built)
+    if here is not None and here.bed.top > lip:
+        yield Finding(
+            f"Its wall is {show.length(here.bed.top)} high; a barrow tips over {show.length(lip)}.",
+            "Lay a board as a ramp, leave an end open while filling, or shovel.",
+        )
+
+
+@rule(
+    "covers",
+    stage="site",
+    level="fix",
+    field="place",
+    why="What lies under a bed is dug for when it fails, through the bed.",
+)
+def covers(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    for c in here.covers if here else ():
+        kind = c.thing.kind
+        where = "over" if not c.far else f"{show.length(c.far)} off"
+        wanted = f"; {show.length(c.keep)} is wanted" if c.far else ""
+        stop = not c.far and not kind.dig
+        yield Finding(
+            f"It stands {where} {c.thing.name}, {kind.title}{wanted}. {kind.why}",
+            "Have it located before you dig; call before the first post." if kind.dig else "Move it off.",
+            level="stop" if stop else None,
+        )
+
+
+@rule(
+    "beyond-the-yard",
+    stage="site",
+    level="fix",
+    field="place",
+    why="What stands beyond the edge stands on somebody else's ground.",
+)
+def beyond(seen: Seen) -> Iterator[Finding]:
+    here = seen.standing
+    if here is not None and here.beyond > 0:
+        share = seen.show.number(here.beyond * 100)
+        yield Finding(f"{share} % of it lies beyond the edge of the yard.", "Move it in.")
+
+
+@rule(
+    "over-another",
+    stage="site",
+    level="fix",
+    field="place",
+    why="Two beds cannot stand in one place.",
+)
+def over_another(seen: Seen) -> Iterator[Finding]:
+    for name in seen.standing.over if seen.standing else ():
+        yield Finding(f"It lies over {name}.", "Move one of them.")
+
+
+@rule(
+    "stands-elsewhere",
+    stage="site",
+    level="fix",
+    field="site.stands_on",
+    why="What it stands on decides about posts, footings and what may be carried.",
+)
+def stands_elsewhere(seen: Seen) -> Iterator[Finding]:
+    here = seen.standing
+    if here is None or here.on is None or here.on.ground is None:
+        return
+    said, found = seen.design.site.stands_on, here.on.ground
+    raised = said.value == "blocks" and found.value not in CARRIED
+    if said is not found and not raised:
+        yield Finding(
+            f"On the plan it stands on {here.on.name}, {here.on.kind.title}; here it is said to stand on"
+            f" {said.value}.",
+            "Say what it stands on, or move it.",
+        )
+
+
+@rule(
+    "place-carries",
+    stage="site",
+    level="stop",
+    field="place",
+    why="A deck, a roof or a balcony carries so much and no more; wet soil is what people underrate.",
+    source="what the owner states",
+)
+def place_carries(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None or here.on is None or not here.on.kind.carries:
+        return
+    kg = full_weight(seen.assembly, seen.layers, sum(seen.takeoff.weights_kg.values()), seen.book)
+    kpa = kg * GRAVITY / seen.assembly.outline.area * 1000
+    total, each = here.on.may_carry.total_kg, here.on.may_carry.kpa
+    lower = f"A lower bed, lighter soil, or another place. {DEFER}"
+    if total is not None and kg > total.kg:
+        yield Finding(
+            f"Filled and wet it weighs {show.weight(kg)}; {here.on.name} may carry {show.weight(total.kg)}.",
+            lower,
+        )
+    if each is not None and kpa > each.kpa:
+        yield Finding(
+            f"Filled and wet it bears with {show.pressure(kpa)}; {here.on.name} may carry"
+            f" {show.pressure(each.kpa)} on each area.",
+            lower,
+        )
+
+
+@rule(
+    "carried-far",
+    stage="site",
+    level="note",
+    field="place",
+    why="A bed built elsewhere has to be carried to its place.",
+)
+def carried_far(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None or here.carried is None or (here.carried.long or inf) < CARRIED_FAR_MM:
+        return
+    kg, most = sum(seen.takeoff.weights_kg.values()), site_limit("two_people_lift")
+    if kg > most:
+        yield Finding(
+            f"Empty it weighs {show.weight(kg)}; two people carry about {show.weight(most)}.",
+            "Carry it in parts and join them there, or build it in its place.",
+        )

@@ -1,0 +1,238 @@
+"""Where the bed stands, and what the place gives it."""
+
+from math import inf
+
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.measure.printing import Printer
+from acrebox.core.plan.site_rows import CoverRow, RunRow, ShadeRow, SiteRow, SunRow, TickRow, WayRow
+from acrebox.core.site import LOOKED_MM, Light, Run, Standing, Way, plain, site_limit, stand
+from acrebox.core.worked import Worked
+
+MONTHS = (
+    *("January", "February", "March", "April", "May", "June"),
+    *("July", "August", "September", "October", "November", "December"),
+)
+BY_THE_SUN = "by the sun, which is highest at 12:00"
+NOAA = "solar position: NOAA Global Monitoring Laboratory; what stands there as it is measured in"
+
+
+def standing_of(seen: Seen) -> Standing | None:
+    """Where the bed stands, as the plan of its yard has it."""
+    return stand(seen.assembly, seen.design.name, seen.here, seen.show.built)
+
+
+def site_of(seen: Seen) -> SiteRow:
+    """What the place gives the bed."""
+    found, show = seen.standing, seen.show
+    if found is None:
+        return SiteRow(
+            placed=False,
+            ring=[],
+            turn=0.0,
+            sun=None,
+            ways=[],
+            reach_mm=None,
+            hose=None,
+            barrow=None,
+            carried=None,
+            covers=[],
+            on=None,
+            fall_mm=None,
+            wind=None,
+            ticks=[],
+        )
+    working = {}
+    if found.reach < inf:
+        working["reach_mm"] = Worked(
+            amount=found.reach,
+            unit="mm",
+            working=f"the place in the bed that is farthest from the {_listed(found.reached)}, where there is"
+            f" room to kneel: {show.length(found.reach)}",
+            assumptions=[f"a way of {show.length(site_limit('way_to_kneel', show.built))} to kneel in"],
+        )
+    return SiteRow(
+        placed=True,
+        ring=plain(found.bed.ring),
+        turn=found.bed.turn,
+        sun=_sun(found.light) if found.light else None,
+        ways=[_way(w, show) for w in found.ways],
+        reach_mm=found.reach if found.reach < inf else None,
+        hose=_run(found.hose, "the hose", show),
+        barrow=_run(found.barrow, "a barrow", show),
+        carried=_run(found.carried, "two people with the bed", show),
+        covers=[
+            CoverRow(
+                thing=c.thing.name,
+                far_mm=c.far,
+                keep_mm=c.keep,
+                says=f"over {c.thing.name}"
+                if not c.far
+                else f"{show.length(c.far)} off {c.thing.name}; {show.length(c.keep)} is wanted",
+            )
+            for c in found.covers
+        ],
+        on=found.on.name if found.on else None,
+        fall_mm=found.fall,
+        wind=_wind(found, seen),
+        ticks=_ticks(found, show),
+        working=working,
+    )
+
+
+def _listed(sides: tuple[str, ...]) -> str:
+    return sides[0] if len(sides) == 1 else f"{', '.join(sides[:-1])} and {sides[-1]}"
+
+
+def hour(minute: float) -> str:
+    """A time of the day as a clock shows it, to five minutes."""
+    whole = round(minute / 5) * 5 % 1440
+    return f"{whole // 60}:{whole % 60:02d}"
+
+
+def suited(hours: float) -> str:
+    """What grows in so much sun."""
+    if hours >= site_limit("sun_for_fruit"):
+        return "fruiting crops, roots, leaves and herbs"
+    if hours >= site_limit("sun_for_leaves"):
+        return "leaves and roots; fruiting crops want more"
+    return "shade lovers; vegetables want more"
+
+
+def _sun(light: Light) -> SunRow:
+    shades = [
+        ShadeRow(month=s.month + 1, begins=hour(s.begins), ends=hour(s.ends), by=s.by) for s in light.shades
+    ]
+    return SunRow(
+        hours_by_month=list(light.hours),
+        hours_season=light.over_season,
+        morning=light.morning,
+        afternoon=light.afternoon,
+        shades=shades,
+        clock=light.clock or BY_THE_SUN,
+        suits=suited(light.over_season),
+        says=_in_words(light, shades),
+        working={
+            "hours_season": Worked(
+                amount=light.over_season,
+                unit="hours a day",
+                working=f"the mean of the 21st of each month of growing: {light.over_season:.1f} h",
+                assumptions=["as high as the rim, over the whole bed", "no clouds", "trees in leaf all year"],
+                source=NOAA,
+            )
+        },
+    )
+
+
+def _in_words(light: Light, shades: list[ShadeRow]) -> str:
+    """When it has sun, in a sentence: by half days, and what shades it at midsummer or at the equinox."""
+    early = light.morning - light.afternoon
+    most = "in the morning" if early > 1 else "in the afternoon" if early < -1 else "evenly over the day"
+    longest = max(range(12), key=lambda m: light.hours[m])
+    there = [s for s in shades if s.month == longest + 1]
+    if not there:
+        return f"sun {most}; nothing shades it in {MONTHS[longest]}"
+    told = "; ".join(f"from {s.begins} to {s.ends} in the shade of {s.by}" for s in there)
+    return f"sun {most}; in {MONTHS[longest]} {told}"
+
+
+def _way(way: Way, show: Printer) -> WayRow:
+    kneel, barrow = (site_limit(k, show.built) for k in ("way_to_kneel", "way_for_a_barrow"))
+    serves = "a barrow" if way.clear >= barrow else "kneeling" if way.clear >= kneel else "nobody"
+    return WayRow(
+        side=way.side, clear_mm=way.clear, open=way.clear >= LOOKED_MM, against=way.against, serves=serves
+    )
+
+
+def _run(run: Run | None, who: str, show: Printer) -> RunRow | None:
+    if run is None:
+        return None
+    if run.long is None:
+        return RunRow(start=run.start, long_mm=None, says=f"no way for {who} from {run.start}")
+    text = show.length(run.long)
+    return RunRow(
+        start=run.start,
+        long_mm=run.long,
+        says=f"{text} from {run.start}",
+        working={
+            "long_mm": Worked(
+                amount=run.long,
+                unit="mm",
+                working=f"the shortest way for {who} from {run.start} round all that stands there: {text}",
+                assumptions=["to within reach of the nearest edge of the bed"],
+            )
+        },
+    )
+
+
+def _wind(found: Standing, seen: Seen) -> str | None:
+    assert seen.here is not None
+    if seen.here.plan.lie.wind_from is None:
+        return None
+    if found.sheltered is None:
+        return "open to it: tie in what grows tall"
+    return f"sheltered by {found.sheltered}"
+
+
+def _ticks(found: Standing, show: Printer) -> list[TickRow]:
+    """What matters most to growers, in their order."""
+    sun = found.light.over_season if found.light else None
+    hose, barrow = found.hose, found.barrow
+    near, flush = site_limit("hose_near", show.built), site_limit("flush_enough", show.built)
+    return [
+        TickRow(
+            key="sun",
+            title="Sun",
+            holds=None if sun is None else sun >= site_limit("sun_for_fruit"),
+            says="the yard has no latitude yet"
+            if sun is None
+            else f"{show.number(sun, 1)} hours a day; fruiting crops want {site_limit('sun_for_fruit'):g}",
+        ),
+        TickRow(
+            key="water",
+            title="Water near",
+            holds=None if hose is None else hose.long is not None and hose.long <= near,
+            says="no tap is drawn yet" if hose is None else _run_says(hose, show),
+        ),
+        TickRow(
+            key="level",
+            title="Level",
+            holds=None if found.fall is None else found.fall <= flush,
+            says="nobody has said how the ground falls"
+            if found.fall is None
+            else f"the ground falls {show.length(found.fall)} under it",
+        ),
+        TickRow(
+            key="barrow",
+            title="A barrow reaches it",
+            holds=None if barrow is None else barrow.long is not None and found.turns,
+            says="no gate is drawn yet"
+            if barrow is None
+            else _run_says(barrow, show) + ("" if found.turns else "; it cannot turn round there"),
+        ),
+        TickRow(
+            key="buried",
+            title="Nothing buried",
+            holds=not found.covers,
+            says=", ".join(f"{'over' if not c.far else 'too near'} {c.thing.name}" for c in found.covers)
+            or "nothing that must stay free lies under it",
+        ),
+    ]
+
+
+def _run_says(run: Run, show: Printer) -> str:
+    return f"no way from {run.start}" if run.long is None else f"{show.length(run.long)} from {run.start}"
+
+
+STANDING = register(
+    Chapter(key="standing", stage="site", reads=("show", "here", "assembly", "design.name"), work=standing_of)
+)
+SITE = register(
+    Chapter(
+        key="site",
+        stage="site",
+        reads=("show", "here", "standing"),
+        work=site_of,
+        model=SiteRow,
+        judged=False,
+    )
+)

@@ -1,0 +1,88 @@
+"""The rows of the Site chapter."""
+
+from acrebox.core.plan.rows import Amount, Figures, Row
+
+
+class ShadeRow(Row):
+    """When something shades the middle of the bed on the 21st of a month (January being 1), by the clock."""
+
+    month: int
+    begins: str
+    ends: str
+    by: str
+
+
+class SunRow(Figures):
+    """Hours of direct sun a day on the bed: on the 21st of each month, the mean of the months of growing, of
+    which before and after noon; `clock` says by which clock shades are told.
+    """
+
+    hours_by_month: list[Amount]
+    hours_season: Amount
+    morning: Amount
+    afternoon: Amount
+    shades: list[ShadeRow]
+    clock: str
+    suits: str
+    says: str
+
+
+class WayRow(Row):
+    """The room beside a side of the bed [mm], what stands there, and for whom it is enough. Where nothing
+    stands within a few steps, `open`.
+    """
+
+    side: str
+    clear_mm: Amount
+    open: bool
+    against: str | None
+    serves: str
+
+
+class RunRow(Figures):
+    """The shortest way from a thing of the plan to the bed [mm]; none where there is none."""
+
+    start: str
+    long_mm: Amount | None
+    says: str
+
+
+class CoverRow(Row):
+    """Something that the bed lies over, or nearer to than it may [mm]."""
+
+    thing: str
+    far_mm: Amount
+    keep_mm: Amount
+    says: str
+
+
+class TickRow(Row):
+    """One of the things that matter most of a place, in that order, ticked by what the plan shows; None where
+    the plan does not tell.
+    """
+
+    key: str
+    title: str
+    holds: bool | None
+    says: str
+
+
+class SiteRow(Figures):
+    """Where the bed stands on the plan of its yard, and what the place gives it. Without a place all but
+    `placed` and `ticks` is empty.
+    """
+
+    placed: bool
+    ring: list[list[Amount]]
+    turn: Amount
+    sun: SunRow | None
+    ways: list[WayRow]
+    reach_mm: Amount | None
+    hose: RunRow | None
+    barrow: RunRow | None
+    carried: RunRow | None
+    covers: list[CoverRow]
+    on: str | None
+    fall_mm: Amount | None
+    wind: str | None
+    ticks: list[TickRow]
