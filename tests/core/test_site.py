@@ -4,7 +4,7 @@ from math import hypot, inf
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.measure.systems import System
@@ -301,6 +301,7 @@ def test_turning_yard_and_bed_together_changes_nothing_but_where_it_lies(
         assert standing.light is not None
         found.append((standing, standing.light))
     (here, light), (there, other) = found
+    assume(all(abs(w.clear - 450) > 1 for w in here.ways))  # there, a hair decides whether somebody kneels
     assert here.reach == pytest.approx(there.reach, abs=1)
     assert [w.clear for w in here.ways] == pytest.approx([w.clear for w in there.ways], abs=1)
     assert light.hours == pytest.approx(other.hours, abs=0.05)
