@@ -4,7 +4,7 @@ from math import hypot, inf
 from typing import Any
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.measure.systems import System
@@ -272,8 +272,8 @@ def test_a_yard_without_a_plan_asks_nothing_of_a_bed() -> None:
     assert told(plan) == {}
 
 
-@settings(max_examples=25)
-@given(st.floats(500, 12_000), st.floats(500, 9000), st.floats(-180, 180))
+@settings(max_examples=25, suppress_health_check=[HealthCheck.filter_too_much])
+@given(st.floats(2700, 12_000), st.floats(2700, 9000), st.floats(-180, 180))
 def test_turning_yard_and_bed_together_changes_nothing_but_where_it_lies(
     x: float, y: float, turn: float
 ) -> None:
@@ -301,7 +301,8 @@ def test_turning_yard_and_bed_together_changes_nothing_but_where_it_lies(
         assert standing.light is not None
         found.append((standing, standing.light))
     (here, light), (there, other) = found
-    assume(all(abs(w.clear - 450) > 1 for w in here.ways))  # there, a hair decides whether somebody kneels
+    # Where it stands in a fence or over the edge, or just wide enough to kneel, a hair decides.
+    assume(not here.beyond and all(w.clear > 1 and abs(w.clear - 450) > 1 for w in here.ways))
     assert here.reach == pytest.approx(there.reach, abs=1)
     assert [w.clear for w in here.ways] == pytest.approx([w.clear for w in there.ways], abs=1)
     assert light.hours == pytest.approx(other.hours, abs=0.05)

@@ -15,6 +15,7 @@ from acrebox.core.site.grounds import (
 )
 from acrebox.core.site.light import Light, Shade, light_on
 from acrebox.core.site.limits import site_limit
+from acrebox.core.site.map import BestPlace, SunMap, best_place, sun_map
 from acrebox.core.site.shade import Screen, Sky, screens_round
 from acrebox.core.site.standing import Covered, Run, Standing, stand
 from acrebox.core.site.sun import Days, days_at, season, sun_at
@@ -22,6 +23,7 @@ from acrebox.core.site.ways import LOOKED_MM, Way, free_ground, way_to, ways_rou
 
 __all__ = [
     "LOOKED_MM",
+    "BestPlace",
     "Covered",
     "Days",
     "Footprint",
@@ -35,9 +37,11 @@ __all__ = [
     "Sky",
     "Standing",
     "SunAnswer",
+    "SunMap",
     "SunSite",
     "Way",
     "assembled",
+    "best_place",
     "days_at",
     "footprint",
     "footprints",
@@ -53,6 +57,7 @@ __all__ = [
     "stand",
     "sun_at",
     "sun_hours",
+    "sun_map",
     "way_to",
     "ways_round",
 ]

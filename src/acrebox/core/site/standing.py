@@ -6,19 +6,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import cos, inf, radians, sin
 
-import numpy as np
-import shapely
-from shapely import LineString, unary_union
+from shapely import LineString
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.measure.systems import System
 from acrebox.core.site.grounds import HAIR_MM, Footprint, GroundPlan, Here, Laid, footprint
 from acrebox.core.site.light import Light, light_on
 from acrebox.core.site.limits import site_limit
-from acrebox.core.site.ways import Way, free_ground, sides_of, way_to, ways_round
+from acrebox.core.site.ways import Way, free_ground, reach_of, way_to, ways_round
 
 HOSE_MM = 100.0
-GRID = 24
 OVER_HALF = 0.5
 POINTS = ("n", "ne", "e", "se", "s", "sw", "w", "nw")
 
@@ -84,7 +81,7 @@ def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standin
         bed=lying,
         light=light_on(lying, plan),
         ways=ways,
-        reach=_reach(lying, ways, kneel),
+        reach=reach_of(lying, ways, kneel),
         reached=reached,
         hose=_run(here, lying, "tap", HOSE_MM),
         barrow=_run(here, lying, "gate", wide),
@@ -97,19 +94,6 @@ def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standin
         over=tuple(b.name for b in here.others if b.polygon.intersection(lying.polygon).area > HAIR_MM**2),
         carried=_run(here, lying, "workshop", site_limit("way_to_kneel", built)),
     )
-
-
-def _reach(bed: Footprint, ways: tuple[Way, ...], kneel: float) -> float:
-    """How far the farthest place in a bed is from a side that somebody can kneel at [mm]."""
-    open_sides = [w.side for w in ways if w.clear >= kneel]
-    if not open_sides:
-        return inf
-    lines = unary_union([line for name, line in sides_of(bed) if name in open_sides])
-    x0, y0, x1, y1 = bed.polygon.bounds
-    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 1), np.linspace(y0, y1, GRID + 1))
-    spots = shapely.points(xs.ravel(), ys.ravel())
-    inside = spots[shapely.covers(bed.polygon, spots)]
-    return float(shapely.distance(inside, lines).max())
 
 
 def _run(here: Here, bed: Footprint, kind: str, wide: float) -> Run | None:

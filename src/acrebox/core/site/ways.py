@@ -5,9 +5,10 @@ hose to it.
 from collections.abc import Sequence
 from dataclasses import dataclass
 from heapq import heappop, heappush
-from math import cos, radians, sin
+from math import cos, inf, radians, sin
 
 import numpy as np
+import shapely
 from shapely import LineString, Polygon, linestrings, prepare, unary_union
 from shapely import Point as Spot
 from shapely.geometry.base import BaseGeometry
@@ -16,6 +17,7 @@ from shapely.ops import substring
 
 from acrebox.core.site.grounds import Footprint, GroundPlan, Here, Point
 
+GRID = 24
 LOOKED_MM = 3000.0
 """How far from a side its way is looked for: more room than that is all the same."""
 TOUCHES_MM = 1.0
@@ -95,8 +97,21 @@ def _stands(here: Here) -> list[tuple[str, BaseGeometry]]:
     found = [(t.name, t.shape) for t in plan.things if t.kind.solid or t.kind.name == "tree"]
     found += [(b.name, b.polygon) for b in here.others]
     if plan.edge is not None:
-        found.append((EDGE, plan.edge.exterior))
+        found.append((EDGE, plan.edge.buffer(2 * LOOKED_MM, join_style="mitre").difference(plan.edge)))
     return found
+
+
+def reach_of(bed: Footprint, ways: tuple[Way, ...], kneel: float) -> float:
+    """How far the farthest place in a bed is from a side that somebody can kneel at [mm]."""
+    open_sides = [w.side for w in ways if w.clear >= kneel]
+    if not open_sides:
+        return inf
+    lines = unary_union([line for name, line in sides_of(bed) if name in open_sides])
+    x0, y0, x1, y1 = bed.polygon.bounds
+    xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 1), np.linspace(y0, y1, GRID + 1))
+    spots = shapely.points(xs.ravel(), ys.ravel())
+    inside = spots[shapely.covers(bed.polygon, spots)]
+    return float(shapely.distance(inside, lines).max())
 
 
 def free_ground(plan: GroundPlan, beds: Sequence[Footprint], wide: float) -> BaseGeometry:
