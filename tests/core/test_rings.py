@@ -255,7 +255,8 @@ def test_roundness_finds_the_long_way_and_how_far_to_push(swing: float, longest:
     plan = planned(ring(sheets=5, measured_across=measured(*rows)))
     found = plan.facts["measured_out_of_round"]
     assert found.amount == pytest.approx(2 * swing, abs=1e-4)
-    assert f"longest at {round(longest) % 180}°" in found.working
+    either = {round(longest - 0.01) % 180, round(longest + 0.01) % 180}
+    assert any(f"longest at {bearing}°" in found.working for bearing in either)
     assert codes(plan)["out-of-round"] == ("fix" if 2 * swing > 0.03 * 1209.58 else "note")
 
 

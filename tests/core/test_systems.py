@@ -46,8 +46,12 @@ def said(value: Any, at: str = "") -> Iterator[tuple[str, str]]:
 
 
 def words_of(plan: Plan) -> dict[str, Any]:
-    """A plan without the name that its gardener gave it."""
-    return {key: value for key, value in plan.document().items() if key != "name"}
+    """A plan without the name that its gardener gave it, and without what a field would be set to, which is
+    written in the bed's own system.
+    """
+    said = {key: value for key, value in plan.document().items() if key != "name"}
+    facts = {key: {k: v for k, v in fact.items() if k != "to"} for key, fact in said["facts"].items()}
+    return {**said, "facts": facts}
 
 
 def mixed(document: Any, system: System) -> list[tuple[str, str]]:

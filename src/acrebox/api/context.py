@@ -8,6 +8,7 @@ from fastapi import Depends, Query, Request
 from fastapi.concurrency import run_in_threadpool
 
 from acrebox.api.figures import made_of
+from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.design import read_in_yard_of
 from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
@@ -33,12 +34,16 @@ AllStores = Annotated[Stores, Depends(stores)]
 
 
 def yard_for(bed_id: UUID, kept: Stores, name: str) -> Yard:
-    """The yard as one of its beds has it: what earlier beds leave of the pile, what is sawn already; `name`
-    is what the bed is called by now. Raises NotFoundError.
+    """The yard as one of its beds has it: what earlier beds leave of the pile, what is sawn already, where
+    beds stand; `name` is what the bed is called by now. Raises NotFoundError.
     """
     around = kept.beds.around(bed_id)
     left = left_over(around.yard.pile, around.taken)
-    return around.yard.model_copy(update={"pile": left, "made": made_of(name, around.sawn)})
+    yard = around.yard.model_copy(update={"pile": left, "made": made_of(name, around.sawn)})
+    if not drawn(yard):
+        return yard
+    beds = kept.beds.designs(around.yard_id)
+    return stood(yard, beds, names_of(beds, bed_id, name))
 
 
 @dataclass(frozen=True)

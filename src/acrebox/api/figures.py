@@ -10,6 +10,7 @@ from importlib.resources.abc import Traversable
 from typing import Any
 from uuid import UUID
 
+from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.errors import AcreBoxError, DesignError, Problem
 from acrebox.core.measure.written import Length
 from acrebox.core.plan import plan_bed
@@ -74,12 +75,15 @@ def listed(yard: StoredYard, store: BedStore, at_once: int = AT_ONCE) -> list[Li
     """
     pile, rows = yard.yard.pile, list[Listed]()
     fresh: list[tuple[UUID, str, dict[str, Any]]] = []
+    beds = store.designs(yard.id) if drawn(yard.yard) else {}
+    names = names_of(beds)
+    there = stood(yard.yard, beds, names)
     for bed in store.list(yard.id):
         basis = basis_of(bed, yard, pile)
         if bed.basis == basis:
             row = _as_kept(bed)
         elif len(fresh) < at_once:
-            row = _worked_out(bed, yard.yard, pile)
+            row = _worked_out(bed, there, pile, names.get(bed.id))
             fresh.append((bed.id, basis, _plain(row)))
         else:
             row = replace(_as_kept(bed), stale=True)
@@ -104,10 +108,12 @@ def _as_kept(bed: Bed) -> Listed:
     return Listed(bed=bed, figures=BedFigures.model_validate(kept))
 
 
-def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...]) -> Listed:
-    name = str(bed.document.get("name", ""))
+def _worked_out(bed: Bed, yard: Yard, pile: tuple[Stacked, ...], called: str | None) -> Listed:
+    """A bed's figures; in a yard with a plan it is `called` otherwise than others of its name."""
+    name = called or str(bed.document.get("name", ""))
     try:
-        plan = plan_bed(bed.design, yard.model_copy(update={"pile": pile, "made": made_of(name, bed.sawn)}))
+        design = bed.design if called is None else bed.design.model_copy(update={"name": called})
+        plan = plan_bed(design, yard.model_copy(update={"pile": pile, "made": made_of(name, bed.sawn)}))
     except DesignError as fault:
         return Listed(bed=bed, problems=fault.problems)
     except AcreBoxError as fault:

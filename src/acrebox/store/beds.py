@@ -1,8 +1,9 @@
 """Beds: made in a yard, changed from a known revision, undone, copied, put away, ticked; their figures."""
 
+import json
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -11,6 +12,7 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session, aliased
 
 from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
+from acrebox.core.errors import DesignError
 from acrebox.core.yard import Yard
 from acrebox.store.documents import DocumentStore, NotFoundError, Stored, stored
 from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, YardRevisionRow, YardRow
@@ -54,6 +56,7 @@ class Around:
     """
 
     yard: Yard
+    yard_id: UUID
     sawn: tuple[tuple[str, float], ...]
     taken: tuple[tuple[str, int], ...]
 
@@ -83,6 +86,19 @@ class BedStore(DocumentStore[Bed, BedRow]):
                 ticks[tick.bed_id].append(_tick(tick))
             return [_bed(bed, revision, ticks[bed.id], figure) for bed, revision, figure in rows]
 
+    def designs(self, yard_id: UUID) -> dict[UUID, Design]:
+        """The designs of a yard's beds that can be read, in the order in which the beds were made."""
+        query = (
+            select(BedRow.id, RevisionRow.document)
+            .join(RevisionRow, (RevisionRow.owner_id == BedRow.id) & (RevisionRow.number == BedRow.head))
+            .where(BedRow.yard_id == yard_id, BedRow.deleted_at.is_(None))
+            .order_by(BedRow.place)
+        )
+        with self._engine.connect() as connection:
+            rows = connection.execute(query).all()
+        read = ((key, _read_text(json.dumps(document))) for key, document in rows)
+        return {key: design for key, design in read if design is not None}
+
     def around(self, bed_id: UUID) -> Around:
         """What a bed is planned with besides its design, read in one question. Raises NotFoundError."""
         ticked = (
@@ -99,7 +115,7 @@ class BedStore(DocumentStore[Bed, BedRow]):
         )
         newest = (YardRevisionRow.owner_id == YardRow.id) & (YardRevisionRow.number == YardRow.head)
         query = (
-            select(YardRevisionRow.document, ticked, taken)
+            select(YardRow.id, YardRevisionRow.document, ticked, taken)
             .join_from(BedRow, YardRow, BedRow.yard_id == YardRow.id)
             .join(YardRevisionRow, newest)
             .where(BedRow.id == bed_id, BedRow.deleted_at.is_(None), YardRow.deleted_at.is_(None))
@@ -108,9 +124,10 @@ class BedStore(DocumentStore[Bed, BedRow]):
             found = connection.execute(query).one_or_none()
         if found is None:
             raise NotFoundError(f"there is no bed {bed_id}")
-        document, sawn, uses = found
+        yard_id, document, sawn, uses = found
         return Around(
             yard=yard_of(document),
+            yard_id=yard_id,
             sawn=tuple(sorted((key, length) for key, length in sawn or ())),
             taken=tuple((stock, length) for of in uses or () for stock, length in of),
         )
@@ -179,6 +196,15 @@ class BedStore(DocumentStore[Bed, BedRow]):
         newest = self._newest(session, row)
         assert isinstance(newest, RevisionRow)
         return _bed(row, newest, [_tick(t) for t in ticks], session.get(FigureRow, row.id))
+
+
+@lru_cache(maxsize=256)
+def _read_text(text: str) -> Design | None:
+    """A design as it is kept; None where nobody can read it any more."""
+    try:
+        return read_design(json.loads(text))
+    except DesignError:
+        return None
 
 
 def _tick(row: TickRow) -> Tick:

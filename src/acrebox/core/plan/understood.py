@@ -7,12 +7,13 @@ from pydantic import BaseModel
 
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Length, Pressure, UnitWeight, Volume, Weight, Written
+from acrebox.core.measure.written import Coordinate, Length, Pressure, UnitWeight, Volume, Weight, Written
 from acrebox.core.plan.head_rows import Understood, WrittenUnit
 
 METRIC, IMPERIAL = Printer(System.METRIC), Printer(System.IMPERIAL)
 UNITS: dict[type[Written], WrittenUnit] = {
     Length: "mm",
+    Coordinate: "mm",
     Volume: "L",
     UnitWeight: "kN/m³",
     Pressure: "kPa",
@@ -35,8 +36,13 @@ def _walk(path: str, value: Any) -> Iterator[tuple[str, Understood]]:
     elif isinstance(value, tuple):
         for n, item in enumerate(value):
             yield from _walk(f"{path}.{n}", item)
+    elif isinstance(value, dict):
+        for key, item in value.items():
+            yield from _walk(f"{path}.{key}", item)
 
 
 def _echo(value: Written, show: Printer) -> str:
     """To the tenth of a millimetre, so that an echo never hides what was typed."""
-    return show.exact(value.mm) if isinstance(value, Length) else value.printed(show)
+    if not isinstance(value, Length):
+        return value.printed(show)
+    return f"−{show.exact(-value.mm)}" if value.mm < 0 else show.exact(value.mm)
