@@ -7,7 +7,7 @@ import { typeset } from '@/measure/print'
 import { inTurn } from './turns'
 
 /** On paper only: how the figures of a stage came about, in small type. */
-const props = defineProps<{ stage: 'shape' | 'bench' | 'fill' }>()
+const props = defineProps<{ stage: 'site' | 'shape' | 'bench' | 'fill' }>()
 const { plan, hasWorkings, wantWorkings } = useThisBed()
 /** On the way to paper the workings are fetched. */
 let paper: MediaQueryList | undefined
@@ -29,6 +29,10 @@ function rows(of: string, working: Record<string, Worked> | undefined): Row[] {
 const found = computed<Row[]>(() => {
   const p = plan.value
   if (!p) return []
+  if (props.stage === 'site') {
+    const s = p.site
+    return [...rows('sun', s?.sun?.working), ...rows('', s?.working), ...rows('hose', s?.hose?.working), ...rows('barrow', s?.barrow?.working), ...rows('carried', s?.carried?.working)]
+  }
   if (props.stage === 'shape') return [...rows('outside', p.outside?.working), ...rows('inside', p.inside?.working)]
   if (props.stage === 'bench') return [...(p.cuts ?? []).flatMap((c) => rows(c.label, c.working)), ...(p.cutting?.sections ?? []).flatMap((s) => rows(s.name, s.working))]
   return [...rows('', p.fill?.working), ...(p.fill?.layers ?? []).flatMap((l) => rows(l.name, l.working))]

@@ -4,6 +4,7 @@ import BenchSheet from './bench/BenchSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
 import PlainSheet from './PlainSheet.vue'
 import ShapeSheet from './shape/ShapeSheet.vue'
+import SiteSheet from './site/SiteSheet.vue'
 
 interface Sheet {
   sheet: Component
@@ -15,6 +16,7 @@ interface Sheet {
 export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
+  site: { sheet: SiteSheet, chapters: ['site'] },
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
