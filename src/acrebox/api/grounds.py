@@ -19,7 +19,7 @@ from acrebox.core.measure.systems import System
 from acrebox.core.plan import SITE, WATCH_OUTS, open_plan
 from acrebox.core.plan.site_rows import SiteRow
 from acrebox.core.site import Laid, assembled, best_place, ground_plan, here_of, plain, sun_map
-from acrebox.core.yard import Place, Yard
+from acrebox.core.yard import Place, Yard, kinds
 
 router = APIRouter(prefix="/api/yards/{yard_id}", tags=["grounds"], responses=RESPONSES)
 
@@ -59,6 +59,19 @@ class MisfitOut(BaseModel):
     says: str
 
 
+class KindOut(BaseModel):
+    """A kind of thing that can be drawn: how it is measured in, and how high and how wide it is unless told
+    [mm], where that says something of it.
+    """
+
+    name: str
+    title: str
+    shape: str
+    height: float | None
+    wide: float | None
+    carries: bool
+
+
 class PlanOut(BaseModel):
     """The plan of a yard [mm, x to the right and y up], `north` the turn of its up from north, clockwise."""
 
@@ -68,6 +81,7 @@ class PlanOut(BaseModel):
     misfits: list[MisfitOut]
     north: float
     sunny: bool
+    kinds: list[KindOut]
 
 
 class MapOut(BaseModel):
@@ -161,6 +175,17 @@ def draw_plan(yard_id: UUID, kept: AllStores, shown: Shown = None) -> PlanOut:
         ],
         north=yard.north_deg,
         sunny=plan.sky is not None,
+        kinds=[
+            KindOut(
+                name=k.name,
+                title=k.title,
+                shape=k.shape,
+                height=k.usual("height", show.built),
+                wide=k.usual("wide", show.built),
+                carries=k.carries,
+            )
+            for k in kinds().values()
+        ],
     )
 
 

@@ -17,8 +17,13 @@ import YardBed from './YardBed.vue'
 /** One yard: its beds drawn to one scale, and beside them what they share. */
 const props = defineProps<{ id: string; others: { id: string; name: string }[] }>()
 const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
+const GroundsPart = defineAsyncComponent(() => import('./grounds/GroundsPart.vue'))
 const { beds, alone, loaded, trouble, gone, load, copy, move, remove, bringBack, mend } = useBedsOfYard()
-const yard = useYard(props.id, () => void load(props.id))
+const changes = ref(0)
+const yard = useYard(props.id, () => {
+  changes.value += 1
+  void load(props.id)
+})
 const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
 const router = useRouter()
 const missing = ref<string | null>(null)
@@ -76,6 +81,7 @@ const elsewhere = useElsewhere(problems)
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <TextButton @click="bringBack">Bring it back</TextButton></p>
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
+        <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" /></Later>
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">

@@ -4,7 +4,7 @@ from functools import cache
 
 from acrebox.core.design import METRIC, Asking, Group, SoldLength, questions_of, rows_of
 from acrebox.core.measure.printing import Printer
-from acrebox.core.yard.document import Saw, Soil, Stacked, Yard
+from acrebox.core.yard.document import Lie, Saw, Soil, Stacked, Yard
 
 
 def _rows(key: str, title: str, says: str, model: type[Asking], show: Printer) -> Group:
@@ -42,6 +42,14 @@ def yard_groups(show: Printer = METRIC) -> tuple[Group, ...]:
             title="The saw",
             folded=True,
             questions=questions_of(Saw, "saw", show),
+        ),
+        Group(
+            key="lie",
+            stage="yard",
+            path="lie",
+            title="How it lies",
+            folded=True,
+            questions=questions_of(Lie, "lie", show),
         ),
         Group(
             key="soil",

@@ -1,0 +1,193 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+
+import type { BedOnPlan, Grounds, SunMap, Units } from '@/api/client'
+import Hatches from '@/drawing/Hatches.vue'
+import ScaleBar from '@/drawing/ScaleBar.vue'
+import { stepOf, toStep } from './written'
+
+/** The yard from above, to scale: its edge, what stands in it, its beds, the sun over it. A bed is dragged, or moved by
+    the arrow keys; it catches on what lies near. */
+const props = defineProps<{ plan: Grounds; beds: BedOnPlan[]; map: SunMap | null; units: Units; chosen: string | null }>()
+const emit = defineEmits<{ choose: [bed: string | null]; moving: [bed: string, x: number, y: number]; moved: [bed: string, x: number, y: number]; turned: [bed: string, by: number] }>()
+
+const MARGIN = 26
+const MOST_TALL = 560
+/** How near an edge a dragged one catches on it [px]. */
+const CATCH = 8
+const box = ref<HTMLElement | null>(null)
+const { width } = useElementSize(box)
+
+const points = computed(() => [...(props.plan.edge ?? []), ...props.plan.things.flatMap((t) => [...t.corners, ...t.rings.flat()]), ...props.beds.flatMap((b) => b.site?.ring ?? [])])
+const frame = computed(() => {
+  const [xs, ys] = [points.value.map((p) => p[0] as number), points.value.map((p) => p[1] as number)]
+  const [x0, x1, y0, y1] = xs.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [0, 10000, 0, 8000]
+  const wide = Math.max(260, width.value || 600)
+  const scale = Math.min((wide - 2 * MARGIN) / Math.max(1, x1 - x0), (MOST_TALL - 2 * MARGIN) / Math.max(1, y1 - y0))
+  return { scale, wide, tall: (y1 - y0) * scale + 2 * MARGIN + 14, x: (mm: number) => MARGIN + (mm - x0) * scale, y: (mm: number) => MARGIN + (y1 - mm) * scale }
+})
+const path = (ring: number[][]) => ring.map((p) => `${frame.value.x(p[0] as number).toFixed(1)},${frame.value.y(p[1] as number).toFixed(1)}`).join(' ')
+const middle = (ring: number[][]) => {
+  const [xs, ys] = [ring.map((p) => p[0] as number), ring.map((p) => p[1] as number)]
+  return { x: frame.value.x((Math.min(...xs) + Math.max(...xs)) / 2), y: frame.value.y((Math.min(...ys) + Math.max(...ys)) / 2), wide: (Math.max(...xs) - Math.min(...xs)) * frame.value.scale }
+}
+const FILLS: Record<string, string> = { house: 'block', shed: 'grain', paving: 'stone', path: 'stone', gravel: 'stone', deck: 'grain', roof: 'grain', hedge: 'soil' }
+const filled = (kind: string) => (FILLS[kind] ? `url(#grounds-${FILLS[kind]})` : undefined)
+const SMALL = ['tap', 'gate', 'workshop']
+
+/** The sun by cell, cells alike in a row drawn as one. */
+const STEPS = [2, 4, 6, 8, 10]
+const level = (hours: number) => STEPS.filter((s) => hours >= s).length
+const cells = computed(() => {
+  const m = props.map
+  if (!m) return []
+  const found: { x: number; y: number; wide: number; level: number }[] = []
+  const side = m.step * frame.value.scale
+  for (let row = 0; row < m.rows; row += 1) {
+    let run: { from: number; level: number } | null = null
+    for (let column = 0; column <= m.columns; column += 1) {
+      const hours = column < m.columns ? m.hours[row * m.columns + column] : null
+      const now = hours === null || hours === undefined ? null : level(hours)
+      if (run && now !== run.level) {
+        found.push({ x: frame.value.x(m.x + run.from * m.step), y: frame.value.y(m.y + row * m.step) - side, wide: (column - run.from) * side, level: run.level })
+        run = null
+      }
+      if (now !== null && !run) run = { from: column, level: now }
+    }
+  }
+  return found
+})
+const cellSide = computed(() => (props.map ? props.map.step * frame.value.scale : 0))
+
+const placed = computed(() => props.beds.filter((b) => b.site?.placed))
+const state = (b: BedOnPlan) => (b.needs_a_look.length ? 'look' : 'fine')
+const told = (b: BedOnPlan) => `${b.name}${b.site?.sun ? `, ${b.site.sun.hours_season.toFixed(1)} hours of sun` : ''}${b.needs_a_look.length ? `, needs a look: ${b.needs_a_look.join(' ')}` : ''}. Arrow keys move it.`
+
+/* Dragging: the ring goes with the pointer; its box catches on the edges of what lies near. */
+let drag: { bed: BedOnPlan; px: number; py: number; dx: number; dy: number } | null = null
+const lines = computed(() => {
+  const xs: number[] = []
+  const ys: number[] = []
+  const take = (ring: number[][]) => {
+    for (const p of ring) {
+      xs.push(p[0] as number)
+      ys.push(p[1] as number)
+    }
+  }
+  take(props.plan.edge ?? [])
+  props.plan.things.forEach((t) => t.rings.forEach(take))
+  return { xs, ys }
+})
+/** How far a box is moved so that a side of it lies on the nearest line within reach, else to the step. */
+function caught(low: number, high: number, by: number, at: number[]): number {
+  const reach = CATCH / frame.value.scale
+  let best: number | null = null
+  for (const line of at) {
+    for (const side of [low, high]) {
+      const off = line - (side + by)
+      if (Math.abs(off) < reach && (best === null || Math.abs(off) < Math.abs(best))) best = off
+    }
+  }
+  return best === null ? toStep(low + by, stepOf(props.units)) - low : by + best
+}
+function moveOf(event: PointerEvent): { dx: number; dy: number } {
+  if (!drag) return { dx: 0, dy: 0 }
+  const ring = drag.bed.site?.ring ?? []
+  const [xs, ys] = [ring.map((p) => p[0] as number), ring.map((p) => p[1] as number)]
+  const [bx, by] = [(event.clientX - drag.px) / frame.value.scale, -(event.clientY - drag.py) / frame.value.scale]
+  const others = placed.value.filter((b) => b.id !== drag?.bed.id).flatMap((b) => b.site?.ring ?? [])
+  return {
+    dx: caught(Math.min(...xs), Math.max(...xs), bx, [...lines.value.xs, ...others.map((p) => p[0] as number)]),
+    dy: caught(Math.min(...ys), Math.max(...ys), by, [...lines.value.ys, ...others.map((p) => p[1] as number)]),
+  }
+}
+function begin(bed: BedOnPlan, event: PointerEvent) {
+  emit('choose', bed.id)
+  if (event.button !== 0) return
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  drag = { bed, px: event.clientX, py: event.clientY, dx: 0, dy: 0 }
+}
+function go(event: PointerEvent) {
+  if (!drag) return
+  const { dx, dy } = moveOf(event)
+  if (dx === drag.dx && dy === drag.dy) return
+  Object.assign(drag, { dx, dy })
+  emit('moving', drag.bed.id, dx, dy)
+}
+function end() {
+  const was = drag
+  drag = null
+  if (was && (was.dx || was.dy)) emit('moved', was.bed.id, was.dx, was.dy)
+}
+function key(bed: BedOnPlan, event: KeyboardEvent) {
+  const step = stepOf(props.units) * (event.shiftKey ? 10 : 1)
+  const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
+  if (by) {
+    event.preventDefault()
+    emit('moved', bed.id, by[0] as number, by[1] as number)
+  } else if (event.key === 't' || event.key === 'T') emit('turned', bed.id, event.shiftKey ? -15 : 15)
+}
+</script>
+
+<template>
+  <div ref="box" class="grounds">
+    <svg :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" aria-label="The plan of the yard">
+      <Hatches prefix="grounds" />
+      <polygon v-if="plan.edge" class="edge" :points="path(plan.edge)" />
+      <g v-for="t in plan.things.filter((one) => one.rings.length)" :key="t.name" :class="['thing', t.kind]" :data-thing="t.name">
+        <polygon v-for="(r, n) in t.rings" :key="n" :points="path(r)" :fill="filled(t.kind)" />
+      </g>
+      <g class="sun" aria-hidden="true"><rect v-for="(c, n) in cells" :key="n" :x="c.x" :y="c.y" :width="c.wide" :height="cellSide" shape-rendering="crispEdges" :class="`lit-${c.level}`" /></g>
+      <g v-for="t in plan.things" :key="`name-${t.name}`" class="thing">
+        <circle v-if="t.kind === 'tree'" class="crown" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" :r="(t.wide / 2) * frame.scale" />
+        <circle v-else-if="SMALL.includes(t.kind)" class="spot" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" r="5" />
+        <text class="of-thing" :x="middle(t.rings[0] ?? t.corners).x" :y="middle(t.rings[0] ?? t.corners).y + (SMALL.includes(t.kind) ? -8 : 4)">{{ t.name }}</text>
+      </g>
+      <g
+        v-for="b in placed" :key="b.id" :class="['bed', state(b), { chosen: chosen === b.id }]" :data-bed-on-plan="b.name" role="button" tabindex="0" :aria-label="told(b)" :aria-pressed="chosen === b.id"
+        @pointerdown="begin(b, $event)" @pointermove="go" @pointerup="end" @pointercancel="end" @keydown="key(b, $event)" @focus="emit('choose', b.id)"
+      >
+        <polygon :points="path(b.site?.ring ?? [])" />
+        <text :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
+        <text v-if="b.site?.sun" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ b.site.sun.hours_season.toFixed(1) }} h{{ b.needs_a_look.length ? ' · look' : '' }}</text>
+      </g>
+      <g class="north" :transform="`translate(${frame.wide - 24} 30) rotate(${-plan.north})`"><path d="M0 14V-12M-5 -4L0 -14L5 -4" /><text y="-17" :transform="`rotate(${plan.north} 0 -20)`">N</text></g>
+      <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 14" :units="units" />
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.grounds { min-width: 0; }
+svg { display: block; max-width: 100%; touch-action: pan-y; }
+.edge { fill: var(--sheet); stroke: var(--ink); stroke-width: 1.6; }
+.thing polygon { stroke: var(--ink); stroke-width: 0.8; fill-opacity: 0.55; }
+.fence polygon, .wall polygon { fill: var(--ink); stroke-width: 2; fill-opacity: 1; }
+.lawn polygon { fill: none; stroke-dasharray: 2 4; }
+.drain_field polygon, .store polygon { fill: none; stroke: var(--rust); stroke-dasharray: 8 4; }
+.store polygon { stroke: var(--faint); }
+.service polygon { fill: var(--rust); fill-opacity: 0.25; stroke: var(--rust); stroke-dasharray: 10 3 2 3; }
+.hatch polygon { fill: none; stroke-width: 1.6; }
+.tree polygon { fill: var(--log); }
+.tap polygon, .gate polygon, .workshop polygon { display: none; }
+.crown { fill: none; stroke: var(--faint); stroke-dasharray: 5 4; }
+.spot { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; }
+text { font: 12px var(--words, inherit); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
+.of-thing { fill: var(--faint); }
+.bed { cursor: grab; outline: none; touch-action: none; }
+.bed polygon { fill: var(--earth); stroke: var(--post-line); stroke-width: 3; }
+.bed.look polygon { stroke: var(--rust); stroke-dasharray: 7 3; }
+.bed.chosen polygon, .bed:focus-visible polygon { stroke: var(--chalk); stroke-width: 4; stroke-dasharray: none; }
+.bed text { font-weight: 700; }
+.bed .hours { font: 12px var(--figures); font-weight: 400; }
+.north path { fill: none; stroke: var(--ink); stroke-width: 1.6; }
+.sun rect { fill: var(--timber); }
+.sun .lit-0 { fill: var(--ink); opacity: 0.42; }
+.sun .lit-1 { fill: var(--ink); opacity: 0.28; }
+.sun .lit-2 { fill: var(--ink); opacity: 0.14; }
+.sun .lit-3 { opacity: 0.3; }
+.sun .lit-4 { opacity: 0.6; }
+.sun .lit-5 { opacity: 0.9; }
+@media print { .bed polygon { fill: white; } }
+</style>

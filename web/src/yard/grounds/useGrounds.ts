@@ -1,0 +1,54 @@
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+
+import { api, type BedOnPlan, type Grounds, type Place, type SunMap, type Units } from '@/api/client'
+
+export type MapOf = 'none' | 'season' | number
+
+/** The plan of a yard as the core draws it, the sun over it, and the place that is tried while a bed is dragged. */
+export function useGrounds(id: string, units: Ref<Units>) {
+  const kept = shallowRef<Grounds | null>(null)
+  const trouble = ref<string | null>(null)
+  const tried = shallowRef<BedOnPlan | null>(null)
+  const mapOf = ref<MapOf>('none')
+  const map = shallowRef<SunMap | null>(null)
+
+  async function load() {
+    const answer = await api.grounds(id, units.value)
+    if (answer.ok) {
+      kept.value = answer.value
+      tried.value = null
+      trouble.value = null
+    } else trouble.value = answer.problem.detail
+    if (mapOf.value !== 'none') await drawMap()
+  }
+
+  async function drawMap() {
+    if (mapOf.value === 'none') {
+      map.value = null
+      return
+    }
+    const answer = await api.sunMap(id, mapOf.value === 'season' ? undefined : mapOf.value)
+    if (answer.ok) map.value = answer.value
+  }
+  watch(mapOf, () => void drawMap())
+
+  /** One place is asked about at a time; of those that come meanwhile, the last. */
+  let asking = false
+  let next: { bed: string; place: Place } | null = null
+  async function tryPlace(bed: string, place: Place) {
+    next = { bed, place }
+    if (asking) return
+    asking = true
+    while (next) {
+      const now: { bed: string; place: Place } = next
+      next = null
+      const answer = await api.tryPlace(id, now.bed, now.place, units.value)
+      if (answer.ok) tried.value = answer.value
+    }
+    asking = false
+  }
+
+  /** The beds as they stand, the one that is being dragged where it is tried. */
+  const beds = computed<BedOnPlan[]>(() => (kept.value?.beds ?? []).map((b) => (tried.value?.id === b.id ? tried.value : b)))
+  return { kept, beds, tried, trouble, mapOf, map, load, tryPlace }
+}
