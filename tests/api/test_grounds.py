@@ -61,7 +61,8 @@ def test_the_plan_has_its_edge_its_things_and_every_bed(client: TestClient, grou
     assert first["site"]["ring"] == [[4000, 3000], [6400, 3000], [6400, 4200], [4000, 4200]]
     assert first["site"]["sun"]["hours_season"] > 8
     assert first["size"] == [2400, 1200]
-    assert not second["site"]["placed"]
+    assert second["site"] is None
+    assert second["size"] == [2400, 1200]
 
 
 def test_a_bed_is_planned_where_it_stands(client: TestClient, grounds: dict[str, Any]) -> None:
@@ -80,7 +81,7 @@ def test_a_place_is_tried_without_being_kept(client: TestClient, grounds: dict[s
     assert tried["site"]["placed"]
     assert any("lies over Bed" in text for text in tried["needs_a_look"])
     plan = client.get(f"/api/yards/{grounds['yard']}/plan").json()
-    assert not plan["beds"][1]["site"]["placed"]
+    assert plan["beds"][1]["site"] is None
     unknown = client.post(url, json={"bed": grounds["yard"], "place": {"x": 0, "y": 0}})
     assert unknown.status_code == 422
     assert unknown.json()["problems"][0]["field"] == "bed"

@@ -138,7 +138,7 @@ def test_reach_is_from_the_sides_that_have_a_way() -> None:
     corner = yard(
         HOUSE,
         {"name": "Shed", "kind": "shed", "at": [[0, "6 m"], ["2 m", "6 m"], ["2 m", "11 m"], [0, "11 m"]]},
-        at={"Bed": {"x": "2.1 m", "y": "9.7 m"}},
+        at={"Bed": {"x": "2.3 m", "y": "9.7 m"}},
     )
     assert {"reach-from-ways", "way-narrow"} <= set(told(planned(corner)))
 
@@ -151,6 +151,15 @@ def test_a_round_bed_is_reached_from_the_quarters_that_are_free() -> None:
     low = planned(yard(beds=[ring("Bed")], at={"Bed": {"x": "4 m", "y": "100 mm"}})).site
     assert {w.side: w.serves for w in low.ways}["front"] == "nobody"
     assert (low.reach_mm or inf) > (whole.reach_mm or 0)
+
+
+def test_a_leg_of_the_bed_itself_stands_beside_its_next() -> None:
+    """A U of 3.6 m with legs of 900 mm: 1.8 m between them."""
+    legs = {"shape": "u", "length": "3.6 m", "width": "2.2 m", "front": "900 mm", "left": "900 mm"}
+    u = bed(outline={**legs, "right": "900 mm"})
+    ways = planned(yard(beds=[u])).site.ways
+    between = [w.clear_mm for w in ways if w.against == "Bed"]
+    assert between == pytest.approx([1800, 1800])
 
 
 def test_ways_of_the_barrow_and_the_hose_go_round_what_stands_there() -> None:

@@ -40,7 +40,7 @@ class ThingOut(BaseModel):
 
 class BedOnPlan(BaseModel):
     """A bed on the plan, and what the place gives it; without a place it waits beside the plan. `size` is
-    that of its box [mm].
+    that of its box [mm]; what needs a look is told of a place that is tried, else with the beds of the yard.
     """
 
     id: UUID
@@ -136,15 +136,16 @@ def _stood(yard_id: UUID, kept: Stores) -> tuple[Yard, dict[UUID, Design]]:
     return stood(yard, beds, names), named
 
 
-def _on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None) -> BedOnPlan:
+def _on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: bool = False) -> BedOnPlan:
     built = assembled(bed)
     size = [float(v) for v in built.outline.size] if built else None
+    if str(bed.name) not in yard.places:
+        return BedOnPlan(id=key, name=str(bed.name), size=size, site=None, needs_a_look=[], problem=None)
     try:
         plan = open_plan(bed, yard, shown=shown)
         site = plan[SITE]
-        look = (
-            [w.message for w in plan[WATCH_OUTS] if w.stage == "site" and w.unanswered] if site.placed else []
-        )
+        seen = plan[WATCH_OUTS] if judged and site.placed else []
+        look = [w.message for w in seen if w.stage == "site" and w.unanswered]
     except DesignError as fault:
         problem = fault.problems[0].message
         return BedOnPlan(id=key, name=str(bed.name), size=size, site=None, needs_a_look=[], problem=problem)
@@ -220,7 +221,7 @@ def try_place(yard_id: UUID, asked: StandIn, kept: AllStores, shown: Shown = Non
     yard, beds = _stood(yard_id, kept)
     bed = _bed(asked.bed, beds)
     tried = yard.model_copy(update={"places": {**yard.places, str(bed.name): asked.place}})
-    return _on_plan(asked.bed, bed, tried, shown)
+    return _on_plan(asked.bed, bed, tried, shown, judged=True)
 
 
 @router.get("/best-place")

@@ -26,6 +26,8 @@ def demo_yard() -> Yard:
 def seed(yards: YardStore, beds: BedStore) -> None:
     """Make the sample yard with its beds where no bed was ever made; what is in use is left alone."""
     if beds.untouched() and yards.untouched():
-        yard = yards.make(demo_yard())
-        for design in demo_beds():
-            beds.make(design, yard.id)
+        sample = demo_yard()
+        yard = yards.make(sample.model_copy(update={"places": {}}))
+        ids = {design.name: str(beds.make(design, yard.id).id) for design in demo_beds()}
+        places = {ids[name]: place for name, place in sample.places.items()}
+        yards.change(yard.id, yard.revision, sample.model_copy(update={"places": places}), None)

@@ -43,6 +43,9 @@ const more = () => {
 watch(loaded, (now) => now && inTurn(more), { immediate: true })
 watch(() => beds.value.length, (count) => count > shown.value && inTurn(more))
 
+/** What of each bed needs a look where it stands. */
+const looksOnPlan = computed(() => Object.fromEntries(beds.value.map((b) => [b.id, (b.figures?.looks ?? []).filter((l) => l.stage === 'site').map((l) => l.message)])))
+
 const emit = defineEmits<{ away: [id: string, name: string] }>()
 async function away() {
   if (!saved.value) return
@@ -81,7 +84,7 @@ const elsewhere = useElsewhere(problems)
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <TextButton @click="bringBack">Bring it back</TextButton></p>
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
-        <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" /></Later>
+        <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" :looks="looksOnPlan" /></Later>
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">

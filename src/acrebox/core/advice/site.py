@@ -4,9 +4,10 @@ from collections.abc import Iterator
 from math import inf
 
 from acrebox.core.advice.carried import DEFER, GRAVITY
+from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
-from acrebox.core.design import CARRIED
+from acrebox.core.design import CARRIED, Reach
 from acrebox.core.fill.carried import full_weight
 from acrebox.core.site import site_limit
 
@@ -46,18 +47,27 @@ def reach_from_ways(seen: Seen) -> Iterator[Finding]:
     if here is None:
         return
     easy, most = (site_limit(k, show.built) for k in ("arm_easy", "arm_most"))
+    if not here.bed.sides and len(here.reached) == len(here.ways):
+        easy = most = limit("reach_radius", show.built)
     if here.reach == inf:
         yield Finding(
             f"No side has a way of {show.length(site_limit('way_to_kneel', show.built))} to kneel in.",
             "Move it off what stands round it.",
         )
-    elif here.reach > easy + 1:
+    elif here.reach > easy + 1 and not _told_already(seen, here.reach):
         yield Finding(
             f"From the ways round it the farthest soil is {show.length(here.reach)} away;"
             f" {show.length(easy)} is easy, {show.length(most)} the most.",
             "Make a way along another side, or make the bed narrower.",
             level="note" if here.reach <= most + 1 else None,
         )
+
+
+def _told_already(seen: Seen, reach: float) -> bool:
+    """Whether it is worked from one side anyway: then its width is judged where that is asked."""
+    across = min(seen.assembly.size("outside"))
+    one_side = seen.design.site.reach is Reach.ONE_SIDE or "stands_out" in seen.assembly.facts
+    return one_side and reach <= across + 1
 
 
 @rule(
@@ -71,9 +81,9 @@ def way_narrow(seen: Seen) -> Iterator[Finding]:
     here, show = seen.standing, seen.show
     if here is None:
         return
-    kneel = site_limit("way_to_kneel", show.built)
+    kneel, flush = (site_limit(k, show.built) for k in ("way_to_kneel", "as_good_as_flush"))
     for way in here.ways:
-        if 0 < way.clear < kneel:
+        if flush < way.clear < kneel:
             yield Finding(
                 f"Between its {way.side} and {way.against} are {show.length(way.clear)}; kneeling takes"
                 f" {show.length(kneel)}.",
@@ -223,6 +233,8 @@ def carried_far(seen: Seen) -> Iterator[Finding]:
     here, show = seen.standing, seen.show
     if here is None or here.carried is None or (here.carried.long or inf) < CARRIED_FAR_MM:
         return
+    if any(p.role.laid for p in seen.assembly.parts):
+        return  # it is carried block by block
     kg, most = sum(seen.takeoff.weights_kg.values()), site_limit("two_people_lift")
     if kg > most:
         yield Finding(

@@ -177,7 +177,7 @@ def _ticks(found: Standing, show: Printer) -> list[TickRow]:
     """What matters most to growers, in their order."""
     sun = found.light.over_season if found.light else None
     hose, barrow = found.hose, found.barrow
-    near, flush = site_limit("hose_near", show.built), site_limit("flush_enough", show.built)
+    near, flush = site_limit("hose_near", show.built), site_limit("level_enough", show.built)
     return [
         TickRow(
             key="sun",

@@ -78,7 +78,22 @@ def _way(side: str, line: LineString, bed: Footprint, here: Here) -> Way:
         far = float(line.distance(met))
         if far < clear - TOUCHES_MM:
             clear, against = far, name
+    own = _own_leg(line, bed)
+    if own < clear:
+        clear, against = own, bed.name
     return Way(side, 0.0 if clear < TOUCHES_MM else clear, against)
+
+
+def _own_leg(line: LineString, bed: Footprint) -> float:
+    """How far the bed's own next leg stands from a side of it [mm], as in a U; infinite where none does."""
+    if not bed.sides or bed.polygon.convex_hull.area - bed.polygon.area < TOUCHES_MM**2:
+        return inf
+    ahead = line.parallel_offset(LOOKED_MM, "right")
+    strip = Polygon([*line.coords, *reversed(ahead.coords)]) if ahead.coords else Polygon()
+    met = strip.buffer(0).intersection(bed.polygon)
+    legs = [p for p in getattr(met, "geoms", [met]) if p.area > CORNER_MM**2]
+    far = [float(p.distance(line)) for p in legs]
+    return min((f for f in far if f > TOUCHES_MM), default=inf)
 
 
 def _outward(line: LineString, bed: Footprint) -> BaseGeometry:

@@ -62,7 +62,8 @@ const cellSide = computed(() => (props.map ? props.map.step * frame.value.scale 
 
 const placed = computed(() => props.beds.filter((b) => b.site?.placed))
 const state = (b: BedOnPlan) => (b.needs_a_look.length ? 'look' : 'fine')
-const told = (b: BedOnPlan) => `${b.name}${b.site?.sun ? `, ${b.site.sun.hours_season.toFixed(1)} hours of sun` : ''}${b.needs_a_look.length ? `, needs a look: ${b.needs_a_look.join(' ')}` : ''}. Arrow keys move it.`
+const hours = (b: BedOnPlan) => (b.site?.sun ? `${b.site.sun.hours_season.toFixed(1)} h${b.needs_a_look.length ? ' · look' : ''}` : '')
+const told = (b: BedOnPlan) => `${b.name} ${hours(b)}. ${b.needs_a_look.length ? `${b.needs_a_look.join(' ')} ` : ''}Hours of sun a day. Arrow keys move it, t turns it.`
 
 /* Dragging: the ring goes with the pointer; its box catches on the edges of what lies near. */
 let drag: { bed: BedOnPlan; px: number; py: number; dx: number; dy: number } | null = null
@@ -149,10 +150,10 @@ function key(bed: BedOnPlan, event: KeyboardEvent) {
         @pointerdown="begin(b, $event)" @pointermove="go" @pointerup="end" @pointercancel="end" @keydown="key(b, $event)" @focus="emit('choose', b.id)"
       >
         <polygon :points="path(b.site?.ring ?? [])" />
-        <text :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
-        <text v-if="b.site?.sun" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ b.site.sun.hours_season.toFixed(1) }} h{{ b.needs_a_look.length ? ' · look' : '' }}</text>
+        <text aria-hidden="true" :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
+        <text aria-hidden="true" v-if="b.site?.sun" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ hours(b) }}</text>
       </g>
-      <g class="north" :transform="`translate(${frame.wide - 24} 30) rotate(${-plan.north})`"><path d="M0 14V-12M-5 -4L0 -14L5 -4" /><text y="-17" :transform="`rotate(${plan.north} 0 -20)`">N</text></g>
+      <g class="north" :transform="`translate(${frame.wide - 24} 30) rotate(${-plan.north})`"><path d="M0 14V-12M-5 -4L0 -14L5 -4" /><text aria-hidden="true" y="-17" :transform="`rotate(${plan.north} 0 -20)`">N</text></g>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 14" :units="units" />
     </svg>
   </div>

@@ -13,11 +13,13 @@ import { useGrounds, type MapOf } from './useGrounds'
 import { written } from './written'
 
 /** The plan of the yard: drawn, and beside it all that is drawn as rows to type in. */
-const props = defineProps<{ yard: string; changes: number }>()
+const props = defineProps<{ yard: string; changes: number; looks: Record<string, string[]> }>()
 const { edit, valueAt, units } = useSheet()
-const { kept, beds, trouble, mapOf, map, load, tryPlace } = useGrounds(props.yard, units)
+const { kept, beds: stood, tried, trouble, mapOf, map, load, tryPlace } = useGrounds(props.yard, units)
 onMounted(() => void load())
 watch([() => props.changes, units], () => void load())
+/** The beds as they stand, each with what needs a look there: of one that is dragged, where it is tried. */
+const beds = computed(() => stood.value.map((b) => (b === tried.value ? b : { ...b, needs_a_look: props.looks[b.id] ?? [] })))
 const chosen = ref<string | null>(null)
 const drawn = computed(() => Boolean(kept.value?.edge || kept.value?.things.length || kept.value?.beds.some((b) => b.site?.placed)))
 
