@@ -151,7 +151,7 @@ function key(bed: BedOnPlan, event: KeyboardEvent) {
       >
         <polygon :points="path(b.site?.ring ?? [])" />
         <text aria-hidden="true" :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
-        <text aria-hidden="true" v-if="b.site?.sun" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ hours(b) }}</text>
+        <text v-if="b.site?.sun" aria-hidden="true" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ hours(b) }}</text>
       </g>
       <g class="north" :transform="`translate(${frame.wide - 24} 30) rotate(${-plan.north})`"><path d="M0 14V-12M-5 -4L0 -14L5 -4" /><text aria-hidden="true" y="-17" :transform="`rotate(${plan.north} 0 -20)`">N</text></g>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 14" :units="units" />
