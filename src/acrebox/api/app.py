@@ -7,7 +7,7 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import beds, grounds, pages, planning, problems, yards
+from acrebox.api import beds, grounds, grounds_tried, pages, planning, problems, yards
 from acrebox.api.context import Stores
 from acrebox.store import BedStore, YardStore
 
@@ -24,6 +24,7 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     app.include_router(planning.router())
     app.include_router(beds.router)
     app.include_router(grounds.router)
+    app.include_router(grounds_tried.router)
     app.include_router(yards.router)
     if built is not None:
         pages.install(app, built)

@@ -13,26 +13,36 @@ from acrebox.api.context import AllStores, Stores
 from acrebox.api.places import names_of, stood
 from acrebox.api.problems import RESPONSES
 from acrebox.core.design import Design
-from acrebox.core.errors import DesignError, refuse
+from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import SITE, WATCH_OUTS, open_plan
 from acrebox.core.plan.site_rows import SiteRow
-from acrebox.core.site import Laid, assembled, best_place, ground_plan, here_of, plain, sun_map
-from acrebox.core.yard import Place, Yard, kinds
+from acrebox.core.site import (
+    Laid,
+    assembled,
+    ground_plan,
+    plain,
+    sun_map,
+)
+from acrebox.core.yard import Yard, kinds
 
 router = APIRouter(prefix="/api/yards/{yard_id}", tags=["grounds"], responses=RESPONSES)
 
 Points = list[list[float]]
+MOST_PATH_MM = 20_000.0
 
 
 class ThingOut(BaseModel):
-    """A thing as it is drawn: its corners as measured in, the ground that it takes [mm], how high it is."""
+    """A thing as it is drawn: its corners as measured in, how many walls it has to stand along, the ground
+    that it takes [mm], how high it is.
+    """
 
     name: str
     kind: str
     title: str
     corners: Points
+    walls: int
     rings: list[Points]
     height: float | None
     wide: float
@@ -95,22 +105,6 @@ class MapOut(BaseModel):
     hours: list[float | None]
 
 
-class BestOut(BaseModel):
-    """Where a bed would stand best, and why."""
-
-    place: Place
-    sun: float
-    tried: int
-    says: str
-
-
-class StandIn(BaseModel):
-    """A bed and a place that is tried."""
-
-    bed: UUID
-    place: Place
-
-
 def _rings(shape: BaseGeometry) -> list[Points]:
     parts = getattr(shape, "geoms", [shape])
     return [plain(get_coordinates(p.exterior)[:-1]) for p in parts if p.geom_type == "Polygon"]
@@ -122,13 +116,14 @@ def _thing(laid: Laid) -> ThingOut:
         kind=laid.kind.name,
         title=laid.kind.title,
         corners=plain(laid.corners),
+        walls=len(laid.walls) - (1 if laid.kind.shape == "line" else 0),
         rings=_rings(laid.shape),
         height=laid.height,
         wide=laid.wide,
     )
 
 
-def _stood(yard_id: UUID, kept: Stores) -> tuple[Yard, dict[UUID, Design]]:
+def stood_yard(yard_id: UUID, kept: Stores) -> tuple[Yard, dict[UUID, Design]]:
     """A yard as the core has it, and its beds by id, each under a name of its own."""
     yard, beds = kept.yards.get(yard_id).yard, kept.beds.designs(yard_id)
     names = names_of(beds)
@@ -136,7 +131,8 @@ def _stood(yard_id: UUID, kept: Stores) -> tuple[Yard, dict[UUID, Design]]:
     return stood(yard, beds, names), named
 
 
-def _on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: bool = False) -> BedOnPlan:
+def on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: bool = False) -> BedOnPlan:
+    """A bed as it stands on the plan; `judged`, with what needs a look there."""
     built = assembled(bed)
     size = [float(v) for v in built.outline.size] if built else None
     if str(bed.name) not in yard.places:
@@ -152,6 +148,13 @@ def _on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: b
     return BedOnPlan(id=key, name=str(bed.name), size=size, site=site, needs_a_look=look, problem=None)
 
 
+def _corner(where: str, yard: Yard) -> str:
+    """A corner by what it belongs to, as people name it: `outline.2`, `things.3.at.0`."""
+    steps = where.split(".")
+    whose = "The edge" if steps[0] == "outline" else yard.things[int(steps[1])].name
+    return f"{whose}, corner {int(steps[-1]) + 1}"
+
+
 Month = Annotated[int | None, Query(ge=1, le=12, description="January is 1; the season unless told")]
 Shown = Annotated[System | None, Query(description="the system of units in which figures are printed")]
 
@@ -159,16 +162,16 @@ Shown = Annotated[System | None, Query(description="the system of units in which
 @router.get("/plan")
 def draw_plan(yard_id: UUID, kept: AllStores, shown: Shown = None) -> PlanOut:
     """The plan of a yard with all its beds, and what its places give them."""
-    yard, beds = _stood(yard_id, kept)
+    yard, beds = stood_yard(yard_id, kept)
     plan = ground_plan(yard)
     show = Printer(shown or yard.units or System.METRIC)
     return PlanOut(
         edge=plain(get_coordinates(plan.edge.exterior)[:-1]) if plan.edge is not None else None,
         things=[_thing(t) for t in plan.things],
-        beds=[_on_plan(key, bed, yard, shown) for key, bed in beds.items()],
+        beds=[on_plan(key, bed, yard, shown) for key, bed in beds.items()],
         misfits=[
             MisfitOut(
-                where=m.where,
+                where=_corner(m.where, yard),
                 off_mm=round(m.off, 1),
                 says=f"the tape says {show.length(m.said)}, the plan {show.length(m.found)}",
             )
@@ -213,37 +216,3 @@ def draw_sun(
         rows=found.rows,
         hours=[None if np.isnan(h) else round(float(h), 1) for h in cells.ravel()],
     )
-
-
-@router.post("/stand")
-def try_place(yard_id: UUID, asked: StandIn, kept: AllStores, shown: Shown = None) -> BedOnPlan:
-    """What a place would give a bed; stores nothing."""
-    yard, beds = _stood(yard_id, kept)
-    bed = _bed(asked.bed, beds)
-    tried = yard.model_copy(update={"places": {**yard.places, str(bed.name): asked.place}})
-    return _on_plan(asked.bed, bed, tried, shown, judged=True)
-
-
-@router.get("/best-place")
-def find_place(yard_id: UUID, bed: UUID, kept: AllStores) -> BestOut | None:
-    """The best place for a bed, found by trying; null where nowhere is free or there is no sun map."""
-    yard, beds = _stood(yard_id, kept)
-    design = _bed(bed, beds)
-    built, here = assembled(design), here_of(str(design.name), yard)
-    if built is None or here is None:
-        return None
-    found = best_place(built, str(design.name), here, design.system)
-    if found is None:
-        return None
-    says = (
-        f"{found.sun:.1f} hours of sun a day over the months of growing, the most of {found.tried} free"
-        " places in which an arm reaches all of it from the ways round it; of equals, the nearest to a tap"
-    )
-    return BestOut(place=found.place, sun=found.sun, tried=found.tried, says=says)
-
-
-def _bed(key: UUID, beds: dict[UUID, Design]) -> Design:
-    if key not in beds:
-        names = ", ".join(str(b.name) for b in beds.values()) or "none yet"
-        raise refuse("bed", str(key), "No such bed stands in this yard.", f"one of its beds: {names}")
-    return beds[key]

@@ -23,7 +23,7 @@ from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
 from acrebox.core.measure.printing import Printer
-from acrebox.core.site import Here, Standing
+from acrebox.core.site import Here, Load, Standing
 from acrebox.core.stages import stage as stage_of
 from acrebox.core.stages import stages
 from acrebox.core.stock import Catalogue
@@ -283,6 +283,11 @@ class Seen:
         self._must(chapter.key)
         return self._work.of(chapter)
 
+    def beside(self, design: Design) -> "Seen":
+        """What the same chapters say of another bed, of which nothing is known but its design."""
+        other = Work(design, self._work.book, self._work._kept, self._work.effort)
+        return Seen(other, tuple(self._reads))
+
     def _by_key(self, key: str) -> Any:
         self._must(key)
         return self._work.by_key(key)
@@ -332,6 +337,11 @@ class Seen:
     def standing(self) -> Standing | None:
         """Where the bed stands and what follows; None where nobody has said."""
         return cast("Standing | None", self._by_key("standing"))
+
+    @property
+    def load(self) -> Load | None:
+        """What the thing that the bed stands on has to carry; None where it carries anything."""
+        return cast("Load | None", self._by_key("load"))
 
     @property
     def strength(self) -> StrengthCheck:

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { NButton, NCollapse, NCollapseItem, NInput } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 
 import type { WatchOut } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
+import Fold from '@/sheet/Fold.vue'
 import TextButton from '@/sheet/TextButton.vue'
 
 /** One watch-out: what was seen; opened, why it matters, what to do, and a place to accept it with a reason. */
@@ -24,26 +25,24 @@ function takeBack() {
 </script>
 
 <template>
-  <n-collapse class="watch-out" :class="[found.level, { accepted: found.accepted }]" display-directive="if">
-    <n-collapse-item :name="found.code">
-      <template #header>
-        <span class="word">{{ word }}</span>
-        <span>{{ typeset(found.message) }}</span>
-      </template>
-      <div class="more">
-        <p>{{ typeset(found.why) }}</p>
-        <p><strong>To do:</strong> {{ typeset(found.action) }}</p>
-        <p class="faint small">Source: {{ found.source }}.</p>
-        <p v-if="found.accepted">
-          You accepted this: “{{ found.accepted }}”. <TextButton class="no-print" @click="takeBack">Take that back</TextButton>
-        </p>
-        <form v-else-if="found.level !== 'note'" class="accept no-print" @submit.prevent="accept">
-          <n-input v-model:value="reason" placeholder="Your reason" :input-props="{ 'aria-label': `Reason to accept: ${found.code}`, maxlength: 500 }" />
-          <n-button attr-type="submit" :disabled="!reason.trim()">Accept it</n-button>
-        </form>
-      </div>
-    </n-collapse-item>
-  </n-collapse>
+  <Fold class="watch-out" :class="[found.level, { accepted: found.accepted }]">
+    <template #header>
+      <span class="word">{{ word }}</span>
+      <span>{{ typeset(found.message) }}</span>
+    </template>
+    <div class="more">
+      <p>{{ typeset(found.why) }}</p>
+      <p><strong>To do:</strong> {{ typeset(found.action) }}</p>
+      <p class="faint small">Source: {{ found.source }}.</p>
+      <p v-if="found.accepted">
+        You accepted this: “{{ found.accepted }}”. <TextButton class="no-print" @click="takeBack">Take that back</TextButton>
+      </p>
+      <form v-else-if="found.level !== 'note'" class="accept no-print" @submit.prevent="accept">
+        <n-input v-model:value="reason" placeholder="Your reason" :input-props="{ 'aria-label': `Reason to accept: ${found.code}`, maxlength: 500 }" />
+        <n-button attr-type="submit" :disabled="!reason.trim()">Accept it</n-button>
+      </form>
+    </div>
+  </Fold>
 </template>
 
 <style scoped>
@@ -52,8 +51,7 @@ function takeBack() {
 .stop { border-left-style: double; border-left-width: 8px; }
 .accepted { border-left-color: var(--moss); background: none; }
 /* Beside a bed's own words: smaller, and no line between one and the next. */
-.watch-out :deep(.n-collapse-item__header) { padding: 0; font-size: 14px; }
-.watch-out :deep(.n-collapse-item__content-inner) { padding-top: 2px; font-size: 14px; }
+@media (pointer: fine) { .watch-out :deep(.head) { min-height: 28px; } }
 .word { font-weight: 700; margin-right: 8px; }
 .note .word { color: var(--faint); }
 .fix:not(.accepted) .word, .stop:not(.accepted) .word { color: var(--rust); }
@@ -61,5 +59,4 @@ function takeBack() {
 .more { padding: 4px 8px 6px 0; display: grid; gap: 4px; }
 .small { font-size: 13px; }
 .accept { display: flex; gap: 8px; max-width: 420px; }
-@media (pointer: coarse) { .watch-out :deep(.n-collapse-item__header-main) { min-height: 44px; } }
 </style>

@@ -16,7 +16,7 @@ interface Sheet {
 export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
-  site: { sheet: SiteSheet, chapters: ['site'] },
+  site: { sheet: SiteSheet, chapters: ['site', 'carried'] },
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },

@@ -12,6 +12,7 @@ import TextButton from '@/sheet/TextButton.vue'
 import SaveWord from '@/state/SaveWord.vue'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useYard } from './useYard'
+import { workOn } from './work'
 import YardBed from './YardBed.vue'
 
 /** One yard: its beds drawn to one scale, and beside them what they share. */
@@ -45,6 +46,8 @@ watch(() => beds.value.length, (count) => count > shown.value && inTurn(more))
 
 /** What of each bed needs a look where it stands. */
 const looksOnPlan = computed(() => Object.fromEntries(beds.value.map((b) => [b.id, (b.figures?.looks ?? []).filter((l) => l.stage === 'site').map((l) => l.message)])))
+/** How far the work on each bed is. */
+const states = computed(() => Object.fromEntries(beds.value.map((b) => [b.id, workOn(b)])))
 
 const emit = defineEmits<{ away: [id: string, name: string] }>()
 async function away() {
@@ -67,7 +70,7 @@ const elsewhere = useElsewhere(problems)
 <template>
   <div>
     <p v-if="missing" class="banner" role="alert">{{ missing }} <router-link :to="{ name: 'home' }">To the yards</router-link></p>
-    <div v-else class="bar" :class="{ unread: !draft }">
+    <div v-else class="bar no-print" :class="{ unread: !draft }">
       <n-button v-if="draft?.units !== 'imperial'" type="primary" @click="start('metric')">{{ draft?.units ? 'New bed' : 'New bed in mm' }}</n-button>
       <n-button v-else type="primary" @click="start('imperial')">New bed</n-button>
       <n-button v-if="draft?.units !== 'imperial'" @click="start('imperial')">New bed in ft and in</n-button>
@@ -84,14 +87,14 @@ const elsewhere = useElsewhere(problems)
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is deleted. <TextButton @click="bringBack">Bring it back</TextButton></p>
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
-        <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" :looks="looksOnPlan" /></Later>
+        <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" :looks="looksOnPlan" :states="states" /></Later>
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">
           <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="others" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet" aria-label="What the beds share"><Later><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
+      <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet no-print" aria-label="What the beds share"><Later><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
     </div>
   </div>
 </template>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Units, YardBed } from '@/api/client'
 import { printLength, printMoney, printVolume, typeset } from '@/measure/print'
 import TextButton from '@/sheet/TextButton.vue'
+import { workOn } from './work'
 
 /** One bed of the yard: drawn to the yard's scale, with the figures by which it is told from the others, or what is wrong with it. */
 const props = defineProps<{ bed: YardBed; scale: number; others: { id: string; name: string }[] }>()
@@ -12,11 +13,7 @@ const figures = computed(() => props.bed.figures)
 const units = computed(() => (figures.value?.units ?? 'metric') as Units)
 const length = (mm: number) => typeset(printLength(mm, units.value))
 const looks = computed(() => figures.value?.looks ?? [])
-const state = computed(() => {
-  const pieces = figures.value?.pieces.length ?? 0
-  if (!props.bed.pieces_cut) return 'not begun'
-  return props.bed.pieces_cut < pieces ? `${props.bed.pieces_cut} of ${pieces} pieces cut` : 'all pieces cut'
-})
+const state = computed(() => workOn(props.bed))
 </script>
 
 <template>

@@ -6,9 +6,8 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.design import CARRIED
-from acrebox.core.fill.carried import full_weight
+from acrebox.core.fill.carried import GRAVITY, full_weight
 
-GRAVITY = 9.81
 DEFER = "Local code and a licensed person decide; nothing here rates a structure as safe."
 
 
@@ -56,7 +55,7 @@ def may_carry(seen: Seen) -> Iterator[Finding]:
 def carried_unknown(seen: Seen) -> Iterator[Finding]:
     site, show = seen.design.site, seen.show
     stated = site.may_carry.total_kg is not None or site.may_carry.kpa is not None
-    if site.stands_on not in CARRIED or stated:
+    if site.stands_on not in CARRIED or stated or (seen.load is not None and seen.load.stated):
         return
     kg, kpa = _weight(seen)
     yield Finding(

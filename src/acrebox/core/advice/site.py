@@ -3,12 +3,11 @@
 from collections.abc import Iterator
 from math import inf
 
-from acrebox.core.advice.carried import DEFER, GRAVITY
+from acrebox.core.advice.carried import DEFER
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.design import CARRIED, Reach
-from acrebox.core.fill.carried import full_weight
 from acrebox.core.site import site_limit
 
 CARRIED_FAR_MM = 3000.0
@@ -202,23 +201,89 @@ def stands_elsewhere(seen: Seen) -> Iterator[Finding]:
     source="what the owner states",
 )
 def place_carries(seen: Seen) -> Iterator[Finding]:
-    here, show = seen.standing, seen.show
-    if here is None or here.on is None or not here.on.kind.carries:
+    load, show = seen.load, seen.show
+    if load is None:
         return
-    kg = full_weight(seen.assembly, seen.layers, sum(seen.takeoff.weights_kg.values()), seen.book)
-    kpa = kg * GRAVITY / seen.assembly.outline.area * 1000
-    total, each = here.on.may_carry.total_kg, here.on.may_carry.kpa
+    total, each = load.on.may_carry.total_kg, load.on.may_carry.kpa
     lower = f"A lower bed, lighter soil, or another place. {DEFER}"
-    if total is not None and kg > total.kg:
+    others = [n for n, kg in load.beside if kg is not None]
+    if total is not None and load.all_kg > total.kg:
+        together = f" with {', '.join(others)}" if others else ""
         yield Finding(
-            f"Filled and wet it weighs {show.weight(kg)}; {here.on.name} may carry {show.weight(total.kg)}.",
+            f"Filled and wet it weighs {show.weight(load.all_kg)}{together}; {load.on.name} may carry"
+            f" {show.weight(total.kg)}.",
             lower,
         )
-    if each is not None and kpa > each.kpa:
+    if each is not None and load.kpa > each.kpa:
         yield Finding(
-            f"Filled and wet it bears with {show.pressure(kpa)}; {here.on.name} may carry"
+            f"Filled and wet it bears with {show.pressure(load.kpa)}; {load.on.name} may carry"
             f" {show.pressure(each.kpa)} on each area.",
             lower,
+        )
+    site = seen.design.site
+    said = site.may_carry.total_kg is not None or site.may_carry.kpa is not None
+    if not load.stated and not said and site.stands_on not in CARRIED:
+        yield Finding(
+            f"Filled and wet it weighs {show.weight(load.all_kg)}, {show.pressure(load.kpa)} on the area it"
+            f" covers, and nobody has said what {load.on.name} may carry.",
+            f"Ask its owner or builder, and write it down with {load.on.name} on the plan. {DEFER}",
+            level="fix",
+        )
+
+
+@rule(
+    "barrow-turns",
+    stage="site",
+    level="note",
+    field="place",
+    why="A barrow that cannot turn is backed out, or tipped where nobody wants it.",
+)
+def barrow_turns(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is not None and here.barrow is not None and here.barrow.long is not None and not here.turns:
+        wide = show.length(site_limit("barrow_turns", show.built))
+        yield Finding(
+            f"Nowhere beside it is {wide} free to turn a barrow in.",
+            "Leave one side wider, or back the barrow in and walk out forwards.",
+        )
+
+
+@rule(
+    "rim-elsewhere",
+    stage="site",
+    level="fix",
+    field="place",
+    why="A rim that is to be level with a deck or a sill shows every centimetre that it is not.",
+)
+def rim_elsewhere(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None or here.top is None:
+        return
+    off = here.bed.top - here.top
+    if abs(off) > site_limit("rim_level"):
+        yield Finding(
+            f"Its rim is wanted {show.length(here.top)} high; as it is built it is"
+            f" {show.length(here.bed.top)}, {show.length(abs(off))} too {'high' if off > 0 else 'low'}.",
+            "Change its height on the Shape page, bed it deeper, or set it up on blocks.",
+        )
+
+
+@rule(
+    "store-small",
+    stage="site",
+    level="note",
+    field="place",
+    why="A finished box that lies out in the wet before it is set warps.",
+)
+def store_small(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None or here.stored is None:
+        return
+    wide, deep = (show.length(v) for v in here.bed.size)
+    if not here.stored.fits:
+        yield Finding(
+            f"Its box, {wide} × {deep}, does not lie flat in {here.stored.thing.name}.",
+            "Stand it on its side there, or build it last and set it at once.",
         )
 
 

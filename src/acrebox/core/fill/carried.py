@@ -10,6 +10,9 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import Catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
+GRAVITY = 9.81
+"""What a kilogram weighs [N]."""
+
 
 def barrows_for(litres: float, barrow: float) -> int:
     """Barrow loads [of `barrow` L each] that carry a loose volume [L]."""

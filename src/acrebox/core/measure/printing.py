@@ -24,6 +24,7 @@ from acrebox.core.measure.systems import System
 
 SIXTEENTHS = 16
 DRILLS = 64
+STEPS_FEET = 10
 FT3_PER_YD3 = 27
 
 
@@ -270,6 +271,13 @@ class Printer:
         """A length to reckon with [mm], in metres or feet with up to three decimals."""
         unit = self._unit("run")
         return f"{self.short(mm / float(unit.worth), unit.digits)} {unit.sign}"
+
+    def walk(self, mm: float) -> str:
+        """How far something is to walk [mm]: to a tenth of a metre or the foot, inches of what is near."""
+        if self.metric:
+            return f"{self.number(mm / 1000, 1)} m"
+        near = mm < STEPS_FEET * float(MM_PER_FOOT)
+        return print_imperial(mm, 1) if near else f"{self.number(mm / float(MM_PER_FOOT))}′"
 
     def bow(self, mm: float) -> str:
         """How far something stands out [mm], to a tenth of a millimetre or a hundredth of an inch."""

@@ -14,7 +14,7 @@ from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
-from acrebox.core.plan.site import SITE, STANDING  # isort: skip
+from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
 from acrebox.core.plan.starts import STARTS  # isort: skip
@@ -23,6 +23,7 @@ from acrebox.core.plan.book import KEPT, Plan, open_plan, plan_bed, plan_documen
 __all__ = [
     "ASSEMBLY",
     "BUYING",
+    "CARRIED_THERE",
     "CUTS",
     "CUTTING",
     "CUTTINGS",
@@ -36,6 +37,7 @@ __all__ = [
     "INSIDE",
     "KEPT",
     "LAYERS",
+    "LOAD",
     "NOTES",
     "OUTSIDE",
     "PARTS",

@@ -3,9 +3,22 @@
 from math import inf
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.design import Design
+from acrebox.core.errors import DesignError
+from acrebox.core.fill.carried import GRAVITY, full_weight
 from acrebox.core.measure.printing import Printer
-from acrebox.core.plan.site_rows import CoverRow, RunRow, ShadeRow, SiteRow, SunRow, TickRow, WayRow
-from acrebox.core.site import LOOKED_MM, Light, Run, Standing, Way, plain, site_limit, stand
+from acrebox.core.plan.site_rows import (
+    CoverRow,
+    LoadRow,
+    RunRow,
+    ShadeRow,
+    SiteRow,
+    StoreRow,
+    SunRow,
+    TickRow,
+    WayRow,
+)
+from acrebox.core.site import LOOKED_MM, Light, Load, Run, Standing, Stored, Way, plain, site_limit, stand
 from acrebox.core.worked import Worked
 
 MONTHS = (
@@ -28,6 +41,7 @@ def site_of(seen: Seen) -> SiteRow:
         return SiteRow(
             placed=False,
             ring=[],
+            corner=[],
             turn=0.0,
             sun=None,
             ways=[],
@@ -37,6 +51,7 @@ def site_of(seen: Seen) -> SiteRow:
             carried=None,
             covers=[],
             on=None,
+            store=None,
             fall_mm=None,
             wind=None,
             ticks=[],
@@ -53,6 +68,7 @@ def site_of(seen: Seen) -> SiteRow:
     return SiteRow(
         placed=True,
         ring=plain(found.bed.ring),
+        corner=plain([found.bed.corner])[0],
         turn=found.bed.turn,
         sun=_sun(found.light) if found.light else None,
         ways=[_way(w, show) for w in found.ways],
@@ -72,6 +88,7 @@ def site_of(seen: Seen) -> SiteRow:
             for c in found.covers
         ],
         on=found.on.name if found.on else None,
+        store=_store(found.stored, show) if found.stored else None,
         fall_mm=found.fall,
         wind=_wind(found, seen),
         ticks=_ticks(found, show),
@@ -148,7 +165,7 @@ def _run(run: Run | None, who: str, show: Printer) -> RunRow | None:
         return None
     if run.long is None:
         return RunRow(start=run.start, long_mm=None, says=f"no way for {who} from {run.start}")
-    text = show.length(run.long)
+    text = show.walk(run.long)
     return RunRow(
         start=run.start,
         long_mm=run.long,
@@ -220,7 +237,82 @@ def _ticks(found: Standing, show: Printer) -> list[TickRow]:
 
 
 def _run_says(run: Run, show: Printer) -> str:
-    return f"no way from {run.start}" if run.long is None else f"{show.length(run.long)} from {run.start}"
+    return f"no way from {run.start}" if run.long is None else f"{show.walk(run.long)} from {run.start}"
+
+
+def _store(kept: Stored, show: Printer) -> StoreRow:
+    lies = "lies" if kept.fits else "does not lie"
+    return StoreRow(
+        thing=kept.thing.name,
+        fits=kept.fits,
+        take_mm2=kept.take,
+        area_mm2=kept.area,
+        says=f"its box {lies} flat in {kept.thing.name}; side by side all boxes of the plan take"
+        f" {show.area(kept.take)}, it has {show.area(kept.area)}",
+    )
+
+
+def _weight(seen: Seen) -> float:
+    return full_weight(seen.assembly, seen.layers, sum(seen.takeoff.weights_kg.values()), seen.book)
+
+
+def load_of(seen: Seen) -> Load | None:
+    """What the thing that the bed stands on has to carry; None where it carries anything."""
+    found = seen.standing
+    if found is None or found.on is None or not found.on.kind.carries:
+        return None
+    kg = _weight(seen)
+    return Load(
+        found.on,
+        kg,
+        kg * GRAVITY / seen.assembly.outline.area * 1000,
+        tuple((str(d.name), _weight_of_another(seen, d)) for d in found.beside),
+    )
+
+
+def _weight_of_another(seen: Seen, design: Design) -> float | None:
+    try:
+        return _weight(seen.beside(design))
+    except DesignError:
+        return None
+
+
+def carried_of(seen: Seen) -> LoadRow | None:
+    """What the thing that the bed stands on has to carry, beside what it may."""
+    load, show = seen.load, seen.show
+    if load is None:
+        return None
+    total, each = load.on.may_carry.total_kg, load.on.may_carry.kpa
+    stated = [show.weight(total.kg)] if total else []
+    stated += [f"{show.pressure(each.kpa)} on each area"] if each else []
+    owner = f"its owner states {' and '.join(stated)}" if stated else "nobody has said what it may carry"
+    names = [n if kg is not None else f"{n} (not worked out)" for n, kg in load.beside]
+    parts = [show.weight(load.kg), *(show.weight(kg) for _, kg in load.beside if kg is not None)]
+    return LoadRow(
+        on=load.on.name,
+        kg=load.kg,
+        kpa=load.kpa,
+        all_kg=load.all_kg,
+        beside=names,
+        may_kg=total.kg if total else None,
+        may_kpa=each.kpa if each else None,
+        states=owner,
+        working={
+            "kpa": Worked(
+                amount=load.kpa,
+                unit="kPa",
+                working=f"{show.weight(load.kg)} × g ÷ {show.area(seen.assembly.outline.area)}"
+                f" = {show.pressure(load.kpa)}",
+                assumptions=["watered through", "spread evenly over what the bed covers"],
+            ),
+            "all_kg": Worked(
+                amount=load.all_kg,
+                unit="kg",
+                working=f"{' + '.join(parts)} = {show.weight(load.all_kg)}",
+                assumptions=["every bed on it full and wet at once"],
+            ),
+        },
+    )
 
 
 STANDING = register(
@@ -233,6 +325,19 @@ SITE = register(
         reads=("show", "here", "standing"),
         work=site_of,
         model=SiteRow,
+        judged=False,
+    )
+)
+LOAD = register(
+    Chapter(key="load", stage="site", reads=("standing", "assembly", "layers", "takeoff"), work=load_of)
+)
+CARRIED_THERE = register(
+    Chapter(
+        key="carried",
+        stage="site",
+        reads=("show", "load", "assembly"),
+        work=carried_of,
+        model=LoadRow | None,
         judged=False,
     )
 )

@@ -56,6 +56,33 @@ class CoverRow(Row):
     says: str
 
 
+class StoreRow(Row):
+    """Where the bed's box is kept until it is set: whether it fits there, what area all boxes of the yard
+    take and what there is [mm²].
+    """
+
+    thing: str
+    fits: bool
+    take_mm2: Amount
+    area_mm2: Amount
+    says: str
+
+
+class LoadRow(Figures):
+    """What the thing that the bed stands on has to carry, full and wet: the bed [kg], on the area it covers
+    [kPa], with all beds on it [kg]; and what its owner states that it may.
+    """
+
+    on: str
+    kg: Amount
+    kpa: Amount
+    all_kg: Amount
+    beside: list[str]
+    may_kg: Amount | None
+    may_kpa: Amount | None
+    states: str
+
+
 class TickRow(Row):
     """One of the things that matter most of a place, in that order, ticked by what the plan shows; None where
     the plan does not tell.
@@ -68,12 +95,13 @@ class TickRow(Row):
 
 
 class SiteRow(Figures):
-    """Where the bed stands on the plan of its yard, and what the place gives it. Without a place all but
-    `placed` and `ticks` is empty.
+    """Where the bed stands on the plan of its yard, and what the place gives it: its outline, and the front
+    left `corner` of its box [mm]. Without a place all but `placed` and `ticks` is empty.
     """
 
     placed: bool
     ring: list[list[Amount]]
+    corner: list[Amount]
     turn: Amount
     sun: SunRow | None
     ways: list[WayRow]
@@ -83,6 +111,7 @@ class SiteRow(Figures):
     carried: RunRow | None
     covers: list[CoverRow]
     on: str | None
+    store: StoreRow | None
     fall_mm: Amount | None
     wind: str | None
     ticks: list[TickRow]

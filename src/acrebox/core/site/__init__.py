@@ -15,9 +15,12 @@ from acrebox.core.site.grounds import (
 )
 from acrebox.core.site.light import Light, Shade, light_on
 from acrebox.core.site.limits import site_limit
+from acrebox.core.site.load import Load
 from acrebox.core.site.map import BestPlace, SunMap, best_place, sun_map
+from acrebox.core.site.rows import Edge, Toward, in_a_row, lined_up, placed_at
 from acrebox.core.site.shade import Screen, Sky, screens_round
 from acrebox.core.site.standing import Covered, Run, Standing, stand
+from acrebox.core.site.stored import Stored, box_fits
 from acrebox.core.site.sun import Days, days_at, season, sun_at
 from acrebox.core.site.ways import LOOKED_MM, Way, free_ground, way_to, ways_round
 
@@ -26,29 +29,37 @@ __all__ = [
     "BestPlace",
     "Covered",
     "Days",
+    "Edge",
     "Footprint",
     "GroundPlan",
     "Here",
     "Laid",
     "Light",
+    "Load",
     "Run",
     "Screen",
     "Shade",
     "Sky",
     "Standing",
+    "Stored",
     "SunAnswer",
     "SunMap",
     "SunSite",
+    "Toward",
     "Way",
     "assembled",
     "best_place",
+    "box_fits",
     "days_at",
     "footprint",
     "footprints",
     "free_ground",
     "ground_plan",
     "here_of",
+    "in_a_row",
     "light_on",
+    "lined_up",
+    "placed_at",
     "plain",
     "read_sun_site",
     "screens_round",

@@ -18,7 +18,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
 from acrebox.core.site.shade import Screen, Sky, screens_round
 from acrebox.core.stock import catalogue
-from acrebox.core.yard import YARD, Follow, Kind, Lie, Misfit, Place, Thing, Yard, turns_left
+from acrebox.core.yard import YARD, Follow, Kind, Lie, Misfit, Place, Thing, Yard, settled, square, turns_left
 
 Point = tuple[float, float]
 OUTLINES_KEPT = 256
@@ -42,6 +42,13 @@ class Laid:
     may_carry: MayCarry
 
     @property
+    def walls(self) -> tuple[Point, ...]:
+        """The corners between which its walls run: of a spot that takes room, those of its square."""
+        if self.kind.shape != "spot" or len(self.corners) > 1:
+            return self.corners
+        return square(self.corners[0], self.wide)
+
+    @property
     def ground(self) -> StandsOn | None:
         """What a bed on it stands on; None where it is no ground."""
         return self.kind.ground
@@ -59,15 +66,20 @@ class Laid:
 
 @dataclass(frozen=True)
 class Footprint:
-    """A bed on the plan: the ring of its outline, how high its wall is, how the bed is turned (clockwise
-    [°]), and where its sides are [mm]; without corners, it has no sides.
+    """A bed on the plan: the ring of its outline, the front left corner of its box, how high its wall is, how
+    the bed is turned (clockwise [°]), where its sides are, and how large its box is, across its front and
+    from front to back [mm]; without corners, it has no sides. One that is `boxed` is built as a whole and
+    can be carried.
     """
 
     name: str
     ring: tuple[Point, ...]
+    corner: Point
     top: float
     turn: float
     sides: tuple[tuple[str, Point, Point], ...]
+    size: Point
+    boxed: bool
 
     @cached_property
     def polygon(self) -> Polygon:
@@ -139,7 +151,7 @@ def _laid(thing: Thing, corners: Sequence[Point], system: System) -> Laid | None
         or (kind.shape == "area" and len(corners) < 3)
     ):
         return None
-    wide = thing.wide.mm if thing.wide else (kind.usual("wide", system) or 0.0)
+    wide = thing.across(system)
     height = thing.height.mm if thing.height else kind.usual("height", system)
     keep = thing.keep.mm if thing.keep else kind.usual("keep", system)
     shape: BaseGeometry
@@ -152,6 +164,8 @@ def _laid(thing: Thing, corners: Sequence[Point], system: System) -> Laid | None
         shape = Polygon(corners)
     elif kind.solid or kind.name == "tree":
         shape = Spot(corners[0]).buffer(TRUNK_MM)
+    elif kind.whole:
+        shape = Polygon(square(corners[0], wide))
     else:
         shape = Spot(corners[0]).buffer(max(wide / 2, HAIR_MM))
     return Laid(thing.name, kind, tuple(corners), shape, height, wide, keep, thing.may_carry)
@@ -163,7 +177,7 @@ TRUNK_MM = 150.0
 
 def footprint(name: str, bed: Assembly, place: Place, plan: GroundPlan) -> Footprint | None:
     """A bed where its place says; None where it follows what is not there."""
-    lying = _lying(place, bed.outline.size, plan)
+    lying = _front_left(place, bed.outline.size, plan)
     if lying is None:
         return None
     (x, y), turn = lying
@@ -171,9 +185,12 @@ def footprint(name: str, bed: Assembly, place: Place, plan: GroundPlan) -> Footp
     return Footprint(
         name=name,
         ring=tuple(_moved(p, (x, y), turn) for p in bed.outline.points),
+        corner=(x, y),
         top=bed.wall_top,
         turn=turn,
         sides=tuple((s.name, _moved(s.start, (x, y), turn), _moved(s.end, (x, y), turn)) for s in sides),
+        size=(float(bed.outline.size[0]), float(bed.outline.size[1])),
+        boxed=not any(p.role.laid for p in bed.parts),
     )
 
 
@@ -182,8 +199,10 @@ def _moved(p: Point, to: Point, turn: float) -> Point:
     return to[0] + p[0] * cos(a) + p[1] * sin(a), to[1] - p[0] * sin(a) + p[1] * cos(a)
 
 
-def _lying(place: Place, size: Point, plan: GroundPlan) -> tuple[Point, float] | None:
-    """Where the front left corner of a bed's box lies, and how far it is turned, clockwise [°]."""
+def _front_left(place: Place, size: Point, plan: GroundPlan) -> tuple[Point, float] | None:
+    """Where the front left corner of a bed's box lies, and how far it is turned, clockwise [°]; None where
+    it follows what is not there.
+    """
     if place.follow is None:
         return (place.x.mm, place.y.mm), place.turn
     wall = _wall(place.follow, plan)
@@ -214,7 +233,8 @@ def _wall(follow: Follow, plan: GroundPlan) -> tuple[Point, Point, float] | None
         thing = plan.named(follow.thing)
         if thing is None:
             return None
-        corners, closed, side = thing.corners, thing.kind.shape == "area", -1.0
+        corners, side = thing.walls, -1.0
+        closed = thing.kind.shape != "line"
     if follow.wall > (len(corners) if closed else len(corners) - 1):
         return None
     a, b = corners[follow.wall - 1], corners[follow.wall % len(corners)]
@@ -246,11 +266,14 @@ def assembled(design: Design) -> Assembly | None:
 
 @dataclass(frozen=True)
 class Here:
-    """Where one bed stands: the plan of its yard, its place on it, and the beds that stand round it."""
+    """Where one bed stands: the plan of its yard, its place on it, the beds that stand round it, and those of
+    them that stand on something that carries only so much.
+    """
 
     plan: GroundPlan
     place: Place | None
     others: tuple[Footprint, ...] = ()
+    carried: tuple[Design, ...] = ()
 
 
 def here_of(name: str, yard: Yard) -> Here | None:
@@ -258,7 +281,11 @@ def here_of(name: str, yard: Yard) -> Here | None:
     if yard.outline is None and not yard.things and not yard.places:
         return None
     plan = ground_plan(yard)
-    return Here(plan, yard.places.get(name), footprints(yard, plan, but=name))
+    others = footprints(yard, plan, but=name)
+    carriers = [t.shape for t in plan.things if t.kind.carries]
+    upon = {b.name for b in others if any(b.polygon.intersects(shape) for shape in carriers)}
+    carried = tuple(settled(d, yard) for d in yard.beds if d.name in upon)
+    return Here(plan, yard.places.get(name), others, carried)
 
 
 def footprints(yard: Yard, plan: GroundPlan, but: str | None = None) -> tuple[Footprint, ...]:

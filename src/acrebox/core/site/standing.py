@@ -9,10 +9,12 @@ from math import cos, inf, radians, sin
 from shapely import LineString
 
 from acrebox.core.assembly import Assembly
+from acrebox.core.design import Design
 from acrebox.core.measure.systems import System
 from acrebox.core.site.grounds import HAIR_MM, Footprint, GroundPlan, Here, Laid, footprint
 from acrebox.core.site.light import Light, light_on
 from acrebox.core.site.limits import site_limit
+from acrebox.core.site.stored import Stored, stored
 from acrebox.core.site.ways import Way, free_ground, reach_of, way_to, ways_round
 
 HOSE_MM = 100.0
@@ -43,9 +45,11 @@ class Covered:
 class Standing:
     """Where a bed stands, and what follows from it.
 
-    `reach` is how far the farthest place in it is from a side with room to kneel [mm], infinite where no side
-    has; `on` is the thing it stands on; `fall` is by how much the ground falls under it [mm]; `beyond` how
-    much of it lies outside the yard, `within` other beds it lies over.
+    `beside` are other beds on the same thing, where that carries only so much; `stored` is where its box is
+    kept until then. `reach` is how far the farthest place in it is from a side with room to kneel [mm],
+    infinite where no side has; `on` is the thing it stands on; `fall` is by how much the ground falls under
+    it [mm]; `beyond` how much of it lies outside the yard, `over` other beds it lies over, `top` how high
+    its rim is wanted.
     """
 
     bed: Footprint
@@ -63,6 +67,9 @@ class Standing:
     beyond: float
     over: tuple[str, ...]
     carried: Run | None
+    beside: tuple[Design, ...]
+    stored: Stored | None
+    top: float | None
 
 
 def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standing | None:
@@ -77,6 +84,7 @@ def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standin
     reached = tuple(w.side for w in ways if w.clear >= kneel)
     wide = site_limit("way_for_a_barrow", built)
     plan = here.plan
+    on = _on(lying, plan)
     return Standing(
         bed=lying,
         light=light_on(lying, plan),
@@ -87,12 +95,15 @@ def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standin
         barrow=_run(here, lying, "gate", wide),
         turns=_turns(here, lying, site_limit("barrow_turns", built)),
         covers=tuple(_covers(lying, plan)),
-        on=_on(lying, plan),
+        on=on,
         fall=_fall(lying, plan),
         sheltered=_sheltered(lying, plan),
         beyond=_beyond(lying, plan),
         over=tuple(b.name for b in here.others if b.polygon.intersection(lying.polygon).area > HAIR_MM**2),
         carried=_run(here, lying, "workshop", site_limit("way_to_kneel", built)),
+        beside=tuple(_beside(on, here)),
+        stored=stored(lying, here),
+        top=here.place.top.mm if here.place.top else None,
     )
 
 
@@ -128,6 +139,14 @@ def _on(bed: Footprint, plan: GroundPlan) -> Laid | None:
     grounds = [t for t in plan.things if t.ground is not None]
     on = [t for t in grounds if bed.polygon.intersection(t.shape).area > OVER_HALF * area]
     return on[-1] if on else None
+
+
+def _beside(on: Laid | None, here: Here) -> Iterator[Design]:
+    """Other beds on the same thing, where that carries only so much."""
+    if on is None or not on.kind.carries:
+        return
+    upon = {b.name for b in here.others if _on(b, here.plan) is on}
+    yield from (d for d in here.carried if d.name in upon)
 
 
 def _toward(point: str, plan: GroundPlan) -> tuple[float, float]:

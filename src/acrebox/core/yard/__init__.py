@@ -18,8 +18,8 @@ from acrebox.core.yard.document import (
 )
 from acrebox.core.yard.groups import yard_groups
 from acrebox.core.yard.settle import book_of, left_over, list_of, settled, stick_key
-from acrebox.core.yard.spots import Measured, Misfit, turns_left
-from acrebox.core.yard.things import FEWEST, YARD, Kind, Thing, kinds
+from acrebox.core.yard.spots import Measured, Misfit, turns_left, within
+from acrebox.core.yard.things import FEWEST, YARD, Kind, Thing, kinds, square
 
 __all__ = [
     "COMPASS",
@@ -46,8 +46,10 @@ __all__ = [
     "list_of",
     "read_yard",
     "settled",
+    "square",
     "stick_key",
     "turns_left",
+    "within",
     "yard_groups",
     "yard_problems",
 ]

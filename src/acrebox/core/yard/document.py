@@ -30,7 +30,7 @@ from acrebox.core.yard.spots import Measured, measure, within
 from acrebox.core.yard.things import YARD, Spot, Thing
 
 CURRENT_SCHEMA: Literal[1] = 1
-LEAST_OF_A_WALL = 2
+SQUARE = 4
 
 
 class Saw(SawChoice):
@@ -335,9 +335,10 @@ def _plan_problems(yard: Yard, show: Printer) -> list[Problem]:
         says = "No clock is called that."
         found.append(Problem("clock", yard.clock, says, "a time zone such as Etc/GMT+5"))
     edge = placed.corners.get(YARD)
+    walls = _walls(yard, placed)
     for name, place in yard.places.items():
         if place.follow is not None:
-            found += _follow_problems(name, place.follow, placed)
+            found += _follow_problems(name, place.follow, walls)
         elif edge and not within(edge, (place.x.mm, place.y.mm)):
             found.append(_beyond(f"places.{name}", f"{place.x.text}, {place.y.text}", edge, show))
     for n, thing in enumerate(yard.things):
@@ -357,15 +358,27 @@ def _beyond(field: str, value: str, edge: Sequence[tuple[float, float]], show: P
     return Problem(field, value, says, f"within it: {sizes[0]} to the right, {sizes[1]} up the plan")
 
 
-def _follow_problems(name: str, follow: Follow, placed: Measured) -> list[Problem]:
-    corners = placed.corners.get(follow.thing, ())
-    if len(corners) < LEAST_OF_A_WALL:
-        known = ", ".join(n for n, c in placed.corners.items() if len(c) >= LEAST_OF_A_WALL) or "nothing yet"
-        says = "There is nothing of that name to stand along."
+def _walls(yard: Yard, placed: Measured) -> dict[str, int]:
+    """How many walls there are to stand along, by the name of what has them."""
+    system = yard.units or System.METRIC
+    found = {YARD: len(placed.corners.get(YARD, ()))}
+    for thing in yard.things:
+        corners = len(placed.corners.get(thing.name, ()))
+        if thing.of.shape == "line":
+            corners -= 1
+        elif corners == 1:
+            corners = SQUARE if thing.across(system) else 0
+        found[thing.name] = corners
+    return {name: walls for name, walls in found.items() if walls > 0}
+
+
+def _follow_problems(name: str, follow: Follow, walls: dict[str, int]) -> list[Problem]:
+    if follow.thing not in walls:
+        says, known = "There is nothing of that name to stand along.", ", ".join(walls) or "nothing yet"
         return [Problem(f"places.{name}.follow.thing", follow.thing, says, known)]
-    if follow.wall > len(corners):
-        says = f"{follow.thing} has no such wall."
-        return [Problem(f"places.{name}.follow.wall", str(follow.wall), says, f"1 to {len(corners)}")]
+    if follow.wall > walls[follow.thing]:
+        says, most = f"{follow.thing} has no such wall.", walls[follow.thing]
+        return [Problem(f"places.{name}.follow.wall", str(follow.wall), says, f"1 to {most}")]
     return []
 
 

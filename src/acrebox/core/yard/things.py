@@ -144,3 +144,15 @@ class Thing(Asking):
     def of(self) -> Kind:
         """Its kind."""
         return kinds()[self.kind]
+
+    def across(self, system: System) -> float:
+        """How wide it is [mm]; 0 where that says nothing of it."""
+        return self.wide.mm if self.wide else (self.of.usual("wide", system) or 0.0)
+
+
+def square(at: tuple[float, float], wide: float) -> tuple[tuple[float, float], ...]:
+    """The corners of a square round a spot, against the clock from the lower left; none without a width."""
+    if wide <= 0:
+        return ()
+    r, (x, y) = wide / 2, at
+    return ((x - r, y - r), (x + r, y - r), (x + r, y + r), (x - r, y + r))

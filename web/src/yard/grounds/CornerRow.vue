@@ -60,7 +60,7 @@ const id = (name: string) => `${props.path}.${name}`
       <TextButton :aria-label="`Remove check ${n + 1} of ${label}`" @click="edit(id('checks'), checks.filter((_c, at) => at !== n))">Remove</TextButton>
     </span>
     <span class="acts">
-      <TextButton v-if="names.length" :aria-label="`Measure ${label} again`" @click="edit(id('checks'), [...checks, tape(1)])">Measure again</TextButton>
+      <TextButton v-if="names.length" :aria-label="`Measure again: ${label}`" @click="edit(id('checks'), [...checks, tape(1)])">Measure again</TextButton>
       <TextButton v-if="more" :aria-label="`Remove ${label}`" @click="emit('remove')">Remove</TextButton>
     </span>
     <FieldTrouble :path="path" />

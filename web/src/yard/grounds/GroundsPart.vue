@@ -1,19 +1,23 @@
 <script setup lang="ts">
-import { NCollapse, NCollapseItem } from 'naive-ui'
-import { computed, onMounted, ref, watch } from 'vue'
+import { NButton } from 'naive-ui'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 
-import type { BedOnPlan, Place } from '@/api/client'
+import type { Place } from '@/api/client'
 import { useSheet } from '@/state/sheet'
 import { typeset } from '@/measure/print'
+import Fold from '@/sheet/Fold.vue'
 import EdgeRows from './EdgeRows.vue'
-import GroundsDrawing from './GroundsDrawing.vue'
+import GroundsDrawing from '@/grounds/GroundsDrawing.vue'
 import PlaceRows from './PlaceRows.vue'
 import ThingRows from './ThingRows.vue'
-import { useGrounds, type MapOf } from './useGrounds'
-import { written } from './written'
+import SunPicker from '@/grounds/SunPicker.vue'
+import SunTable from '@/grounds/SunTable.vue'
+import { EDGE, useCorners } from './useCorners'
+import { useGrounds } from '@/grounds/useGrounds'
+import { written } from '@/grounds/written'
 
 /** The plan of the yard: drawn, and beside it all that is drawn as rows to type in. */
-const props = defineProps<{ yard: string; changes: number; looks: Record<string, string[]> }>()
+const props = defineProps<{ yard: string; changes: number; looks: Record<string, string[]>; states: Record<string, string> }>()
 const { edit, valueAt, units } = useSheet()
 const { kept, beds: stood, tried, trouble, mapOf, map, load, tryPlace } = useGrounds(props.yard, units)
 onMounted(() => void load())
@@ -23,42 +27,47 @@ const beds = computed(() => stood.value.map((b) => (b === tried.value ? b : { ..
 const chosen = ref<string | null>(null)
 const drawn = computed(() => Boolean(kept.value?.edge || kept.value?.things.length || kept.value?.beds.some((b) => b.site?.placed)))
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
-const asked = (value: string): MapOf => (value === 'none' || value === 'season' ? value : Number(value))
-
-/** Where a bed stands when it is moved by so much: what it followed it follows no more. */
-function placeBy(id: string, dx: number, dy: number, turn = 0): Place | null {
-  const bed = kept.value?.beds.find((b) => b.id === id)
-  const at = bed?.site?.ring[0] && cornerOf(bed)
-  if (!bed?.site || !at) return null
+/* Beds that are moved on before the plan with their new places is there: where each stands by then. */
+interface At { x: number; y: number; turn: number }
+const ahead = new Map<string, At & { written: string }>()
+watch(kept, () => ahead.clear())
+/** Where a bed stands by now, and where when it is moved by so much: what it followed it follows no more. */
+function placeBy(id: string, by: Partial<At>): { at: At; place: Place } | null {
+  const site = kept.value?.beds.find((b) => b.id === id)?.site
   const now = valueAt(`places.${id}`) as Place | undefined
-  return { ...(now?.top ? { top: now.top } : {}), x: written(at.x + dx, units.value), y: written(at.y + dy, units.value), turn: Math.round((((bed.site.turn + turn + 540) % 360) - 180) * 10) / 10 } as Place
+  if (!site?.placed || !now) return null
+  const last = ahead.get(id)
+  const [x, y] = site.corner as [number, number]
+  const from = last?.written === JSON.stringify(now) ? last : { x, y, turn: site.turn }
+  const at = { x: from.x + (by.x ?? 0), y: from.y + (by.y ?? 0), turn: Math.round((((from.turn + (by.turn ?? 0) + 540) % 360) - 180) * 10) / 10 }
+  return { at, place: { ...(now.top ? { top: now.top } : {}), x: written(at.x, units.value), y: written(at.y, units.value), turn: at.turn } as Place }
 }
-/** The front left corner of a bed's box: for what has corners its first, for a round one that of its box. */
-function cornerOf(bed: BedOnPlan): { x: number; y: number } | null {
-  const typed = valueAt(`places.${bed.id}`) as { x?: string | number; follow?: unknown } | undefined
-  const ring = bed.site?.ring ?? []
-  if (!typed || !ring.length) return null
-  const a = ((bed.site?.turn ?? 0) * Math.PI) / 180
-  const [c, s] = [Math.cos(a), Math.sin(a)]
-  // Along the bed's own axes its box begins at the least of each.
-  const us = ring.map((p) => (p[0] as number) * c - (p[1] as number) * s)
-  const vs = ring.map((p) => (p[0] as number) * s + (p[1] as number) * c)
-  const [u, v] = [Math.min(...us), Math.min(...vs)]
-  return { x: u * c + v * s, y: -u * s + v * c }
+function moving(id: string, x: number, y: number) {
+  const found = placeBy(id, { x, y })
+  if (found) void tryPlace(id, found.place)
 }
-function moving(id: string, dx: number, dy: number) {
-  const place = placeBy(id, dx, dy)
-  if (place) void tryPlace(id, place)
+function settle(id: string, by: Partial<At>) {
+  const found = placeBy(id, by)
+  if (!found) return
+  edit(`places.${id}`, found.place)
+  ahead.set(id, { ...found.at, written: JSON.stringify(found.place) })
+  void tryPlace(id, found.place)
 }
-function moved(id: string, dx: number, dy: number) {
-  const place = placeBy(id, dx, dy)
-  if (place) edit(`places.${id}`, place)
+
+/* What is chosen besides a bed: a thing by its place in the list, or the edge. */
+const { thing, handles, movable, thingMoved, cornerMoved } = useCorners(kept, units, { edit, valueAt })
+const open = reactive({ beds: false, sun: false, things: false, edge: false })
+function choose(bed: string | null) {
+  chosen.value = bed
+  if (bed) open.beds = true
 }
-function turned(id: string, by: number) {
-  const place = placeBy(id, 0, 0, by)
-  if (place) edit(`places.${id}`, place)
+function chooseThing(name: string) {
+  thing.value = name
+  open.things = true
 }
+watch(kept, (now) => now && !drawn.value && (open.edge = true))
+watch(() => open.edge, (now) => (thing.value = now ? EDGE : null))
+const print = () => window.print()
 </script>
 
 <template>
@@ -68,23 +77,20 @@ function turned(id: string, by: number) {
     <template v-if="kept">
       <p v-if="!drawn" class="faint">Draw the yard, and it is worked out how much sun each bed has, who gets round it, and what must stay free.</p>
       <template v-else>
-        <p class="bar no-print">
-          <label for="sun-of">Sun on the ground</label>
-          <select id="sun-of" class="pick" :value="String(mapOf)" :disabled="!kept.sunny" @change="mapOf = asked(($event.target as HTMLSelectElement).value)">
-            <option value="none">not shown</option><option value="season">over the months of growing</option>
-            <option v-for="(m, n) in MONTHS" :key="m" :value="String(n + 1)">on 21 {{ m }}</option>
-          </select>
-          <span v-if="!kept.sunny" class="faint">The place of the yard has no latitude yet.</span>
-          <span v-else-if="map" class="legend"><span v-for="(text, n) in ['under 2 h', '2', '4', '6', '8', '10 and more']" :key="text" :class="`lit-${n}`">{{ text }}</span></span>
-        </p>
-        <GroundsDrawing :plan="kept" :beds="beds" :map="map" :units="units" :chosen="chosen" @choose="chosen = $event" @moving="moving" @moved="moved" @turned="turned" />
-        <p v-for="m in kept.misfits" :key="m.where + m.says" class="look">{{ m.where.replaceAll('.', ' ') }}: {{ typeset(m.says) }}.</p>
+        <SunPicker :of="mapOf" :map="map" :sunny="kept.sunny" @ask="mapOf = $event"><span class="grow" /><n-button quaternary size="small" @click="print">Print the plan</n-button></SunPicker>
+        <GroundsDrawing
+          :plan="kept" :beds="beds" :map="map" :units="units" :chosen="chosen" :thing="thing" :movable="movable" :handles="handles" :states="states"
+          @choose="choose" @moving="moving" @moved="(bed, x, y) => settle(bed, { x, y })" @turned="(bed, turn) => settle(bed, { turn })" @choose-thing="chooseThing" @thing-moved="thingMoved" @corner-moved="cornerMoved"
+        />
+        <p v-for="m in kept.misfits" :key="m.where + m.says" class="look">{{ m.where }}: {{ typeset(m.says) }}.</p>
       </template>
-      <n-collapse class="no-print" :default-expanded-names="drawn ? [] : ['edge']" display-directive="if">
-        <n-collapse-item name="beds" title="Where each bed stands"><PlaceRows :yard="yard" :plan="kept" :beds="beds" :units="units" :chosen="chosen" @choose="chosen = $event" /></n-collapse-item>
-        <n-collapse-item name="things" title="What stands in the yard"><ThingRows :plan="kept" :units="units" /></n-collapse-item>
-        <n-collapse-item name="edge" title="The edge of the yard"><EdgeRows :units="units" /></n-collapse-item>
-      </n-collapse>
+      <div class="no-print">
+        <Fold v-model:open="open.beds" class="part" title="Where each bed stands"><PlaceRows :yard="yard" :plan="kept" :beds="beds" :units="units" :chosen="chosen" @choose="choose" /></Fold>
+        <Fold v-model:open="open.sun" class="part" title="Sun by month, bed by bed"><SunTable :beds="beds" /></Fold>
+        <Fold v-model:open="open.things" class="part" title="What stands in the yard"><ThingRows :plan="kept" :units="units" :chosen="thing" @choose="thing = $event" /></Fold>
+        <Fold v-model:open="open.edge" class="part" title="The edge of the yard"><EdgeRows :units="units" /></Fold>
+      </div>
+      <div class="print-only"><SunTable :beds="beds" /></div>
     </template>
     <p v-else class="faint" role="status">Drawing the plan …</p>
   </section>
@@ -92,15 +98,7 @@ function turned(id: string, by: number) {
 
 <style scoped>
 .grounds-part { padding-bottom: 12px; border-bottom: 2px solid var(--ink); margin-bottom: 8px; min-width: 0; }
-.bar { display: flex; flex-wrap: wrap; gap: 6px 10px; align-items: center; padding: 6px 0; }
-.legend { display: inline-flex; flex-wrap: wrap; }
-.legend span { padding: 2px 8px; font: 13px var(--figures); position: relative; isolation: isolate; }
-.legend span::before { content: ''; position: absolute; inset: 0; z-index: -1; background: var(--timber); }
-.legend .lit-0::before { background: var(--ink); opacity: 0.42; }
-.legend .lit-1::before { background: var(--ink); opacity: 0.28; }
-.legend .lit-2::before { background: var(--ink); opacity: 0.14; }
-.legend .lit-3::before { opacity: 0.3; }
-.legend .lit-4::before { opacity: 0.6; }
-.legend .lit-5::before { opacity: 0.9; }
+.grow { flex: 1; }
+.part { border-top: 1px solid var(--rule); }
 .look { border-left: 4px solid var(--rust); padding-left: 8px; color: var(--rust); font-size: 14px; }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Grounds, Units } from '@/api/client'
 import { printLength, typeset } from '@/measure/print'
@@ -11,16 +11,26 @@ import TextButton from '@/sheet/TextButton.vue'
 import TextField from '@/sheet/TextField.vue'
 import { useSheet } from '@/state/sheet'
 import CornerRows from './CornerRows.vue'
-import { written } from './written'
+import { written } from '@/grounds/written'
 
 /** What stands or lies in the yard, each with its corners as they were measured in. */
-const props = defineProps<{ plan: Grounds; units: Units }>()
+const props = defineProps<{ plan: Grounds; units: Units; chosen: string | null }>()
+const emit = defineEmits<{ choose: [thing: string | null] }>()
 const { edit, valueAt, problems } = useSheet()
 interface Thing { name: string; kind: string; at: unknown[] }
 const things = computed(() => (valueAt('things') as Thing[] | undefined) ?? [])
 const kindOf = (name: string) => props.plan.kinds.find((k) => k.name === name)
 const FEWEST: Record<string, number> = { area: 3, line: 2, spot: 1 }
+/** The row that is open: it is the thing that is chosen on the plan, by its place, as its name is typed there. */
 const open = ref<number | null>(null)
+watch(() => props.chosen, (name) => {
+  const at = things.value.findIndex((t) => t.name === name)
+  if (at >= 0) open.value = at
+}, { immediate: true })
+function unfold(n: number | null) {
+  open.value = n
+  emit('choose', n === null ? null : (things.value[n]?.name ?? null))
+}
 const shown = (n: number) => open.value === n || problems.value.some((p) => p.field.startsWith(`things.${n}.`))
 const next = ref('house')
 const before = (n: number) => ['yard', ...things.value.slice(0, n).map((t) => t.name)].filter((name) => name !== 'yard' || Boolean(valueAt('outline')))
@@ -40,10 +50,15 @@ function add() {
   const taken = things.value.map((t) => t.name)
   let name = title
   for (let n = 2; taken.includes(name); n += 1) name = `${title} ${n}`
+  const last = things.value.length
   edit('things', [...things.value, { name, kind: kind.name, at: corners }])
-  open.value = things.value.length
+  open.value = last
+  emit('choose', name)
 }
-const remove = (n: number) => edit('things', things.value.filter((_, at) => at !== n))
+function remove(n: number) {
+  edit('things', things.value.filter((_, at) => at !== n))
+  unfold(null)
+}
 </script>
 
 <template>
@@ -51,7 +66,7 @@ const remove = (n: number) => edit('things', things.value.filter((_, at) => at !
     <p v-if="!things.length" class="faint">Nothing is drawn yet: walls, fences and trees that shade the beds, paths, the tap, and what must stay free.</p>
     <section v-for="(t, n) in things" :key="n" class="one" :data-thing-row="t.name" :aria-label="t.name">
       <div class="head">
-        <button type="button" class="fold" :aria-expanded="shown(n)" @click="open = shown(n) ? null : n"><strong>{{ t.name }}</strong> <span class="faint">{{ kindOf(t.kind)?.title ?? t.kind }}</span></button>
+        <button type="button" class="fold" :aria-expanded="shown(n)" @click="unfold(shown(n) ? null : n)"><strong>{{ t.name }}</strong> <span class="faint">{{ kindOf(t.kind)?.title ?? t.kind }}</span></button>
         <TextButton :aria-label="`Remove ${t.name}`" @click="remove(n)">Remove</TextButton>
       </div>
       <div v-if="shown(n)" class="body">

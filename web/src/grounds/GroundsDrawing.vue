@@ -5,17 +5,40 @@ import { computed, ref } from 'vue'
 import type { BedOnPlan, Grounds, SunMap, Units } from '@/api/client'
 import Hatches from '@/drawing/Hatches.vue'
 import ScaleBar from '@/drawing/ScaleBar.vue'
-import { stepOf, toStep } from './written'
+import { useDragging, type Shift } from './useDragging'
+import { stepOf } from './written'
+import type { Handle } from './useGrounds'
 
-/** The yard from above, to scale: its edge, what stands in it, its beds, the sun over it. A bed is dragged, or moved by
-    the arrow keys; it catches on what lies near. */
-const props = defineProps<{ plan: Grounds; beds: BedOnPlan[]; map: SunMap | null; units: Units; chosen: string | null }>()
-const emit = defineEmits<{ choose: [bed: string | null]; moving: [bed: string, x: number, y: number]; moved: [bed: string, x: number, y: number]; turned: [bed: string, by: number] }>()
+/** The yard from above, to scale: its edge, what stands in it, its beds, the sun over it. Beds, things and their corners
+    are dragged, beds moved by the arrow keys too; they catch on what lies near. */
+const props = defineProps<{
+  plan: Grounds
+  beds: BedOnPlan[]
+  map: SunMap | null
+  units: Units
+  chosen: string | null
+  /** Nothing is moved on it. */
+  still?: boolean
+  /** The thing that is chosen, whether it moves as a whole, and its corners (or those of the edge). */
+  thing?: string | null
+  movable?: boolean
+  handles?: Handle[]
+  /** How far the work on each bed is, by its id. */
+  states?: Record<string, string>
+}>()
+const emit = defineEmits<{
+  choose: [bed: string | null]
+  moving: [bed: string, x: number, y: number]
+  moved: [bed: string, x: number, y: number]
+  turned: [bed: string, by: number]
+  chooseThing: [thing: string]
+  thingMoved: [thing: string, x: number, y: number]
+  cornerMoved: [path: string, x: number, y: number]
+}>()
+type Thing = Grounds['things'][number]
 
 const MARGIN = 26
 const MOST_TALL = 560
-/** How near an edge a dragged one catches on it [px]. */
-const CATCH = 8
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 
@@ -63,65 +86,43 @@ const cellSide = computed(() => (props.map ? props.map.step * frame.value.scale 
 const placed = computed(() => props.beds.filter((b) => b.site?.placed))
 const state = (b: BedOnPlan) => (b.needs_a_look.length ? 'look' : 'fine')
 const hours = (b: BedOnPlan) => (b.site?.sun ? `${b.site.sun.hours_season.toFixed(1)} h${b.needs_a_look.length ? ' · look' : ''}` : '')
-const told = (b: BedOnPlan) => `${b.name} ${hours(b)}. ${b.needs_a_look.length ? `${b.needs_a_look.join(' ')} ` : ''}Hours of sun a day. Arrow keys move it, t turns it.`
+const told = (b: BedOnPlan) => `${b.name} ${hours(b)}. ${props.states?.[b.id] ? `${props.states[b.id]}. ` : ''}${b.needs_a_look.length ? `${b.needs_a_look.join(' ')} ` : ''}Hours of sun a day.${props.still ? '' : ' Arrow keys move it, t turns it.'}`
 
-/* Dragging: the ring goes with the pointer; its box catches on the edges of what lies near. */
-let drag: { bed: BedOnPlan; px: number; py: number; dx: number; dy: number } | null = null
-const lines = computed(() => {
-  const xs: number[] = []
-  const ys: number[] = []
-  const take = (ring: number[][]) => {
-    for (const p of ring) {
-      xs.push(p[0] as number)
-      ys.push(p[1] as number)
-    }
-  }
-  take(props.plan.edge ?? [])
-  props.plan.things.forEach((t) => t.rings.forEach(take))
-  return { xs, ys }
+/* Dragging: what is held goes with the pointer and catches on the edges of what lies near. */
+const { shift, begin: hold, go, end, drop } = useDragging({
+  scale: () => frame.value.scale,
+  units: () => props.units,
+  lines(held) {
+    const rings = [
+      props.plan.edge ?? [],
+      ...props.plan.things.filter((t) => held.what !== 'thing' || t.name !== held.key).flatMap((t) => t.rings),
+      ...placed.value.filter((b) => held.what !== 'bed' || b.id !== held.key).map((b) => b.site?.ring ?? []),
+    ]
+    // A corner does not catch on where it lies itself.
+    const [own] = held.what === 'corner' ? held.ring : []
+    const on = (axis: 0 | 1) => rings.flat().map((p) => p[axis] as number).filter((v) => !own || Math.abs(v - (own[axis] as number)) > 1)
+    return { xs: on(0), ys: on(1) }
+  },
+  moving: (s) => s.what === 'bed' && emit('moving', s.key, s.dx, s.dy),
+  moved: (s) => (s.what === 'bed' ? emit('moved', s.key, s.dx, s.dy) : s.what === 'thing' ? emit('thingMoved', s.key, s.dx, s.dy) : emit('cornerMoved', s.key, s.dx, s.dy)),
 })
-/** How far a box is moved so that a side of it lies on the nearest line within reach, else to the step. */
-function caught(low: number, high: number, by: number, at: number[]): number {
-  const reach = CATCH / frame.value.scale
-  let best: number | null = null
-  for (const line of at) {
-    for (const side of [low, high]) {
-      const off = line - (side + by)
-      if (Math.abs(off) < reach && (best === null || Math.abs(off) < Math.abs(best))) best = off
-    }
-  }
-  return best === null ? toStep(low + by, stepOf(props.units)) - low : by + best
-}
-function moveOf(event: PointerEvent): { dx: number; dy: number } {
-  if (!drag) return { dx: 0, dy: 0 }
-  const ring = drag.bed.site?.ring ?? []
-  const [xs, ys] = [ring.map((p) => p[0] as number), ring.map((p) => p[1] as number)]
-  const [bx, by] = [(event.clientX - drag.px) / frame.value.scale, -(event.clientY - drag.py) / frame.value.scale]
-  const others = placed.value.filter((b) => b.id !== drag?.bed.id).flatMap((b) => b.site?.ring ?? [])
-  return {
-    dx: caught(Math.min(...xs), Math.max(...xs), bx, [...lines.value.xs, ...others.map((p) => p[0] as number)]),
-    dy: caught(Math.min(...ys), Math.max(...ys), by, [...lines.value.ys, ...others.map((p) => p[1] as number)]),
-  }
-}
 function begin(bed: BedOnPlan, event: PointerEvent) {
   emit('choose', bed.id)
-  if (event.button !== 0) return
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-  drag = { bed, px: event.clientX, py: event.clientY, dx: 0, dy: 0 }
+  if (!props.still) hold({ what: 'bed', key: bed.id, ring: bed.site?.ring ?? [] }, event)
 }
-function go(event: PointerEvent) {
-  if (!drag) return
-  const { dx, dy } = moveOf(event)
-  if (dx === drag.dx && dy === drag.dy) return
-  Object.assign(drag, { dx, dy })
-  emit('moving', drag.bed.id, dx, dy)
+/** What is chosen already is dragged; a first press only chooses it. */
+function press(thing: Thing, event: PointerEvent) {
+  if (props.still) return
+  if (props.thing === thing.name && props.movable) hold({ what: 'thing', key: thing.name, ring: thing.rings.flat() }, event)
+  else emit('chooseThing', thing.name)
 }
-function end() {
-  const was = drag
-  drag = null
-  if (was && (was.dx || was.dy)) emit('moved', was.bed.id, was.dx, was.dy)
-}
+/** How far what is held has gone, in pixels. */
+const gone = (what: Shift['what'], name: string) => (shift.value?.what === what && shift.value.key === name ? `translate(${shift.value.dx * frame.value.scale} ${-shift.value.dy * frame.value.scale})` : undefined)
+/** The corners of what is chosen, the held one where it would lie. */
+const outlined = computed(() => (props.handles ?? []).map((h) => (shift.value?.what === 'corner' && shift.value.key === h.path ? [h.x + shift.value.dx, h.y + shift.value.dy] : [h.x, h.y])))
 function key(bed: BedOnPlan, event: KeyboardEvent) {
+  if (event.key === 'Escape') drop()
+  if (props.still) return
   const step = stepOf(props.units) * (event.shiftKey ? 10 : 1)
   const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key]
   if (by) {
@@ -136,22 +137,28 @@ function key(bed: BedOnPlan, event: KeyboardEvent) {
     <svg :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" aria-label="The plan of the yard">
       <Hatches prefix="grounds" />
       <polygon v-if="plan.edge" class="edge" :points="path(plan.edge)" />
-      <g v-for="t in plan.things.filter((one) => one.rings.length)" :key="t.name" :class="['thing', t.kind]" :data-thing="t.name">
+      <g v-for="t in plan.things.filter((one) => one.rings.length)" :key="t.name" :class="['thing', t.kind, { chosen: thing === t.name, free: movable && thing === t.name }]" :data-thing="t.name" :transform="gone('thing', t.name)" @pointerdown="press(t, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop">
         <polygon v-for="(r, n) in t.rings" :key="n" :points="path(r)" :fill="filled(t.kind)" />
       </g>
       <g class="sun" aria-hidden="true"><rect v-for="(c, n) in cells" :key="n" :x="c.x" :y="c.y" :width="c.wide" :height="cellSide" shape-rendering="crispEdges" :class="`lit-${c.level}`" /></g>
       <g v-for="t in plan.things" :key="`name-${t.name}`" class="thing">
         <circle v-if="t.kind === 'tree'" class="crown" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" :r="(t.wide / 2) * frame.scale" />
-        <circle v-else-if="SMALL.includes(t.kind)" class="spot" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" r="5" />
+        <circle v-else-if="SMALL.includes(t.kind)" :class="['spot', { chosen: thing === t.name, free: movable && thing === t.name }]" :data-spot="t.name" :transform="gone('thing', t.name)" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" r="5" @pointerdown="press(t, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop" />
         <text class="of-thing" :x="middle(t.rings[0] ?? t.corners).x" :y="middle(t.rings[0] ?? t.corners).y + (SMALL.includes(t.kind) ? -8 : 4)">{{ t.name }}</text>
       </g>
       <g
-        v-for="b in placed" :key="b.id" :class="['bed', state(b), { chosen: chosen === b.id }]" :data-bed-on-plan="b.name" role="button" tabindex="0" :aria-label="told(b)" :aria-pressed="chosen === b.id"
-        @pointerdown="begin(b, $event)" @pointermove="go" @pointerup="end" @pointercancel="end" @keydown="key(b, $event)" @focus="emit('choose', b.id)"
+        v-for="b in placed" :key="b.id" :class="['bed', state(b), { chosen: chosen === b.id, still }]" :data-bed-on-plan="b.name" role="application" aria-roledescription="bed on the plan" tabindex="0" :aria-label="told(b)" :aria-current="chosen === b.id"
+        @pointerdown="begin(b, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop" @keydown="key(b, $event)" @focus="emit('choose', b.id)"
       >
         <polygon :points="path(b.site?.ring ?? [])" />
         <text aria-hidden="true" :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
         <text v-if="b.site?.sun" aria-hidden="true" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ hours(b) }}</text>
+        <title>{{ b.name }}{{ states?.[b.id] ? `, ${states[b.id]}` : '' }}</title>
+        <path v-if="states?.[b.id]?.startsWith('all')" class="cut" aria-hidden="true" :transform="`translate(${middle(b.site?.ring ?? []).x} ${middle(b.site?.ring ?? []).y + 20})`" d="M-6 0l4 4l8 -8" />
+      </g>
+      <g v-if="outlined.length" class="handles">
+        <polygon v-if="outlined.length > 2" :points="path(outlined)" /><polyline v-else :points="path(outlined)" />
+        <circle v-for="h in handles" :key="h.path" :class="{ free: h.free }" :data-corner-on-plan="h.path" :cx="frame.x(h.x)" :cy="frame.y(h.y)" :r="h.free ? 8 : 4" :transform="gone('corner', h.path)" @pointerdown="h.free && hold({ what: 'corner', key: h.path, ring: [[h.x, h.y]] }, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop"><title>{{ h.free ? 'Drag this corner' : 'This corner was measured in; change its tapes in its row.' }}</title></circle>
       </g>
       <g class="north" :transform="`translate(${frame.wide - 24} 30) rotate(${-plan.north})`"><path d="M0 14V-12M-5 -4L0 -14L5 -4" /><text aria-hidden="true" y="-17" :transform="`rotate(${plan.north} 0 -20)`">N</text></g>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 14" :units="units" />
@@ -172,15 +179,22 @@ svg { display: block; max-width: 100%; touch-action: pan-y; }
 .hatch polygon { fill: none; stroke-width: 1.6; }
 .tree polygon { fill: var(--log); }
 .tap polygon, .gate polygon, .workshop polygon { display: none; }
-.crown { fill: none; stroke: var(--faint); stroke-dasharray: 5 4; }
+.thing.free, .spot.free { cursor: grab; touch-action: none; }
+.thing.chosen polygon, .spot.chosen { stroke: var(--chalk); stroke-width: 3; }
+.handles polygon, .handles polyline { fill: none; stroke: var(--chalk); stroke-width: 1.6; pointer-events: none; }
+.handles circle { fill: var(--chalk); stroke: var(--paper); stroke-width: 1.6; }
+.handles .free { cursor: move; touch-action: none; }
+.crown { pointer-events: none; fill: none; stroke: var(--faint); stroke-dasharray: 5 4; }
 .spot { fill: var(--paper); stroke: var(--ink); stroke-width: 1.6; }
 text { font: 12px var(--words, inherit); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
 .of-thing { fill: var(--faint); }
 .bed { cursor: grab; outline: none; touch-action: none; }
 .bed polygon { fill: var(--earth); stroke: var(--post-line); stroke-width: 3; }
+.bed.still { cursor: pointer; }
 .bed.look polygon { stroke: var(--rust); stroke-dasharray: 7 3; }
 .bed.chosen polygon, .bed:focus-visible polygon { stroke: var(--chalk); stroke-width: 4; stroke-dasharray: none; }
 .bed text { font-weight: 700; }
+.bed .cut { fill: none; stroke: var(--moss); stroke-width: 2.4; }
 .bed .hours { font: 12px var(--figures); font-weight: 400; }
 .north path { fill: none; stroke: var(--ink); stroke-width: 1.6; }
 .sun rect { fill: var(--timber); }

@@ -2,6 +2,9 @@ import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 
 import { api, type BedOnPlan, type Grounds, type Place, type SunMap, type Units } from '@/api/client'
 
+/** A corner of what is chosen: the path of its row, where it lies [mm], and whether it may be dragged: what was measured
+    in by tapes or off a wall is not. */
+export interface Handle { path: string; x: number; y: number; free: boolean }
 export type MapOf = 'none' | 'season' | number
 
 /** The plan of a yard as the core draws it, the sun over it, and the place that is tried while a bed is dragged. */
