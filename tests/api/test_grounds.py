@@ -121,3 +121,37 @@ def test_what_cannot_be_drawn_is_refused_by_its_field_and_nothing_is_lost(
     assert refused.status_code == 422
     assert field in [p["field"] for p in refused.json()["problems"]]
     assert client.get(url).json()["revision"] == 2
+
+
+def test_a_bed_is_lined_up_without_being_kept(client: TestClient, grounds: dict[str, Any]) -> None:
+    asked = {"bed": grounds["beds"][0], "with": "House", "edge": "upper"}
+    place = client.post(f"/api/yards/{grounds['yard']}/line-up", json=asked).json()
+    assert (place["x"], place["y"]) == ("4000 mm", "7800 mm")
+    wrong = client.post(f"/api/yards/{grounds['yard']}/line-up", json={**asked, "with": "Barn"})
+    assert wrong.status_code == 422
+    [problem] = wrong.json()["problems"]
+    assert (problem["field"], problem["value"]) == ("with", "Barn")
+    assert "House, Tap" in problem["allowed"]
+    waits = client.post(f"/api/yards/{grounds['yard']}/line-up", json={**asked, "bed": grounds["beds"][1]})
+    assert waits.json()["problems"][0]["field"] == "bed"
+
+
+def test_a_row_of_beds_is_placed_as_far_as_the_yard_goes(client: TestClient, grounds: dict[str, Any]) -> None:
+    """The bed lies from 4 to 6.4 m of 12: beside it is room for one more at 600 mm, for none behind."""
+    at = f"/api/yards/{grounds['yard']}/repeat"
+    asked = {"bed": grounds["beds"][0], "times": 1, "toward": "right", "path": "600"}
+    row = client.post(at, json=asked).json()
+    assert [(p["x"], p["y"]) for p in row["places"]] == [("7000 mm", "3000 mm")]
+    wrongs: list[tuple[dict[str, Any], str, str]] = [
+        ({"times": 3}, "times", "up to 2"),
+        ({"times": 0}, "times", ""),
+        ({"path": "wide"}, "path", "20000 mm"),
+        ({"path": "30 m"}, "path", "20000 mm"),
+        ({"toward": "up"}, "toward", ""),
+    ]
+    for change, field, allowed in wrongs:
+        wrong = client.post(at, json={**asked, **change})
+        assert wrong.status_code == 422
+        [problem] = wrong.json()["problems"]
+        assert problem["field"].endswith(field)
+        assert allowed in problem["allowed"]
