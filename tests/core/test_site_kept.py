@@ -217,3 +217,15 @@ def test_a_place_is_typed_in_the_units_of_the_yard_on_either_side_of_its_beginni
 )
 def test_how_far_to_walk_is_told_no_finer_than_one_walks(show: Printer, mm: float, text: str) -> None:
     assert show.walk(mm) == text
+
+
+def test_what_two_people_lift_is_what_they_say() -> None:
+    """A box of larch planks that weighs some 100 kg, built in the shed 8 m away."""
+    shed = {"name": "Shed door", "kind": "workshop", "at": [["15 m", "6 m"]]}
+    plan = planned(yard(shed, at={"Bed": {"x": "4 m", "y": "6 m"}}))
+    said = next(w.message for w in plan.watch_outs if w.code == "carried-far")
+    assert "about 50 kg" in said
+    strong = planned(yard(shed, at={"Bed": {"x": "4 m", "y": "6 m"}}, two_lift="150 kg"))
+    assert "carried-far" not in told(strong)
+    weak = planned(yard(shed, at={"Bed": {"x": "4 m", "y": "6 m"}}, two_lift="20 kg"))
+    assert "carry 20 kg" in next(w.message for w in weak.watch_outs if w.code == "carried-far")

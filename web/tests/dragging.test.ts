@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
+import { setNames } from '@/grounds/names'
 import { caught } from '@/grounds/useDragging'
 import { stepOf, toStep, written } from '@/grounds/written'
 
@@ -20,5 +21,20 @@ describe('what is dragged over the plan', () => {
     expect(written(-25.4 / 2, 'imperial')).toBe('-0 1/2 in')
     expect(toStep(26, stepOf('metric'))).toBe(50)
     expect(toStep(26, stepOf('imperial'))).toBeCloseTo(50.8)
+  })
+})
+
+describe('names on the plan', () => {
+  const at = (x: number, y: number) => ({ x, y })
+  it('stand in the first place that is free', () => {
+    const found = setNames([
+      { key: 'a', text: 'Bean row', places: [at(100, 100)] },
+      { key: 'b', text: 'Tap', places: [at(100, 104), at(100, 130)] },
+      { key: 'c', text: 'Gate', places: [at(100, 96)] },
+      { key: 'd', text: 'Chosen', places: [at(100, 100)], always: true },
+    ])
+    expect(found.get('b')).toEqual(at(100, 130))
+    expect(found.has('c')).toBe(false)
+    expect(found.get('d')).toEqual(at(100, 100))
   })
 })

@@ -7,7 +7,9 @@ import Hatches from '@/drawing/Hatches.vue'
 import ScaleBar from '@/drawing/ScaleBar.vue'
 import { useDragging, type Shift } from './useDragging'
 import { stepOf } from './written'
-import type { Handle } from './useGrounds'
+import SunCells from './SunCells.vue'
+import { setNames, type Name } from './names'
+import type { Handle, MapOf } from './useGrounds'
 
 /** The yard from above, to scale: its edge, what stands in it, its beds, the sun over it. Beds, things and their corners
     are dragged, beds moved by the arrow keys too; they catch on what lies near. */
@@ -23,6 +25,8 @@ const props = defineProps<{
   thing?: string | null
   movable?: boolean
   handles?: Handle[]
+  /** The month whose sun is looked at. */
+  month?: MapOf
   /** How far the work on each bed is, by its id. */
   states?: Record<string, string>
 }>()
@@ -59,34 +63,29 @@ const FILLS: Record<string, string> = { house: 'block', shed: 'grain', paving: '
 const filled = (kind: string) => (FILLS[kind] ? `url(#grounds-${FILLS[kind]})` : undefined)
 const SMALL = ['tap', 'gate', 'workshop']
 
-/** The sun by cell, cells alike in a row drawn as one. */
-const STEPS = [2, 4, 6, 8, 10]
-const level = (hours: number) => STEPS.filter((s) => hours >= s).length
-const cells = computed(() => {
-  const m = props.map
-  if (!m) return []
-  const found: { x: number; y: number; wide: number; level: number }[] = []
-  const side = m.step * frame.value.scale
-  for (let row = 0; row < m.rows; row += 1) {
-    let run: { from: number; level: number } | null = null
-    for (let column = 0; column <= m.columns; column += 1) {
-      const hours = column < m.columns ? m.hours[row * m.columns + column] : null
-      const now = hours === null || hours === undefined ? null : level(hours)
-      if (run && now !== run.level) {
-        found.push({ x: frame.value.x(m.x + run.from * m.step), y: frame.value.y(m.y + row * m.step) - side, wide: (column - run.from) * side, level: run.level })
-        run = null
-      }
-      if (now !== null && !run) run = { from: column, level: now }
-    }
-  }
-  return found
-})
-const cellSide = computed(() => (props.map ? props.map.step * frame.value.scale : 0))
-
 const placed = computed(() => props.beds.filter((b) => b.site?.placed))
 const state = (b: BedOnPlan) => (b.needs_a_look.length ? 'look' : 'fine')
-const hours = (b: BedOnPlan) => (b.site?.sun ? `${b.site.sun.hours_season.toFixed(1)} h${b.needs_a_look.length ? ' · look' : ''}` : '')
+/** Hours of sun as the ground is shown: of the month that is looked at, else over the months of growing. */
+const sunOn = (b: BedOnPlan) => (props.map && typeof props.month === 'number' ? b.site?.sun?.hours_by_month[props.month - 1] : b.site?.sun?.hours_season)
+const hours = (b: BedOnPlan) => (b.site?.sun ? `${(sunOn(b) ?? 0).toFixed(1)} h${b.needs_a_look.length ? ' · look' : ''}` : '')
 const told = (b: BedOnPlan) => `${b.name} ${hours(b)}. ${props.states?.[b.id] ? `${props.states[b.id]}. ` : ''}${b.needs_a_look.length ? `${b.needs_a_look.join(' ')} ` : ''}Hours of sun a day.${props.still ? '' : ' Arrow keys move it, t turns it.'}`
+
+/** Where names stand: those of beds before those of things, the chosen one first. */
+const names = computed(() => {
+  const firstOf = [...placed.value].sort((a, b) => Number(b.id === props.chosen) - Number(a.id === props.chosen))
+  const beds = firstOf.flatMap<Name>((b) => {
+    const { x, y } = middle(b.site?.ring ?? [])
+    const sun = b.site?.sun ? [{ key: `hours ${b.id}`, text: hours(b), places: [{ x, y: y + 12 }, { x, y: y + 4 }], always: b.id === props.chosen }] : []
+    return [...sun, { key: b.id, text: b.name, places: [{ x, y: y - (sun.length ? 3 : -4) }, { x, y: y - 18 }, { x, y: y + 27 }], always: b.id === props.chosen }]
+  })
+  const things = props.plan.things.map<Name>((t) => {
+    const { x, y } = middle(t.rings[0] ?? t.corners)
+    const beside = (t.name.length * 6.6) / 2 + 9
+    const places = SMALL.includes(t.kind) ? [{ x, y: y - 8 }, { x, y: y + 18 }, { x: x + beside, y: y + 4 }, { x: x - beside, y: y + 4 }] : [{ x, y: y + 4 }, { x, y: y + 18 }, { x, y: y - 12 }]
+    return { key: `thing ${t.name}`, text: t.name, places }
+  })
+  return setNames([...beds, ...things])
+})
 
 /* Dragging: what is held goes with the pointer and catches on the edges of what lies near. */
 const { shift, begin: hold, go, end, drop } = useDragging({
@@ -140,19 +139,19 @@ function key(bed: BedOnPlan, event: KeyboardEvent) {
       <g v-for="t in plan.things.filter((one) => one.rings.length)" :key="t.name" :class="['thing', t.kind, { chosen: thing === t.name, free: movable && thing === t.name }]" :data-thing="t.name" :transform="gone('thing', t.name)" @pointerdown="press(t, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop">
         <polygon v-for="(r, n) in t.rings" :key="n" :points="path(r)" :fill="filled(t.kind)" />
       </g>
-      <g class="sun" aria-hidden="true"><rect v-for="(c, n) in cells" :key="n" :x="c.x" :y="c.y" :width="c.wide" :height="cellSide" shape-rendering="crispEdges" :class="`lit-${c.level}`" /></g>
+      <SunCells v-if="map" :map="map" :x="frame.x" :y="frame.y" :scale="frame.scale" />
       <g v-for="t in plan.things" :key="`name-${t.name}`" class="thing">
         <circle v-if="t.kind === 'tree'" class="crown" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" :r="(t.wide / 2) * frame.scale" />
         <circle v-else-if="SMALL.includes(t.kind)" :class="['spot', { chosen: thing === t.name, free: movable && thing === t.name }]" :data-spot="t.name" :transform="gone('thing', t.name)" :cx="frame.x(t.corners[0]?.[0] ?? 0)" :cy="frame.y(t.corners[0]?.[1] ?? 0)" r="5" @pointerdown="press(t, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop" />
-        <text class="of-thing" :x="middle(t.rings[0] ?? t.corners).x" :y="middle(t.rings[0] ?? t.corners).y + (SMALL.includes(t.kind) ? -8 : 4)">{{ t.name }}</text>
+        <text v-if="names.get(`thing ${t.name}`)" class="of-thing" :x="names.get(`thing ${t.name}`)?.x" :y="names.get(`thing ${t.name}`)?.y">{{ t.name }}</text>
       </g>
       <g
         v-for="b in placed" :key="b.id" :class="['bed', state(b), { chosen: chosen === b.id, still }]" :data-bed-on-plan="b.name" role="application" aria-roledescription="bed on the plan" tabindex="0" :aria-label="told(b)" :aria-current="chosen === b.id"
         @pointerdown="begin(b, $event)" @pointermove="go" @pointerup="end" @pointercancel="drop" @keydown="key(b, $event)" @focus="emit('choose', b.id)"
       >
         <polygon :points="path(b.site?.ring ?? [])" />
-        <text aria-hidden="true" :x="middle(b.site?.ring ?? []).x" :y="middle(b.site?.ring ?? []).y - (b.site?.sun ? 3 : -4)">{{ b.name }}</text>
-        <text v-if="b.site?.sun" aria-hidden="true" class="hours" :x="middle(b.site.ring).x" :y="middle(b.site.ring).y + 12">{{ hours(b) }}</text>
+        <text v-if="names.get(b.id)" aria-hidden="true" class="name" :x="names.get(b.id)?.x" :y="names.get(b.id)?.y">{{ b.name }}</text>
+        <text v-if="names.get(`hours ${b.id}`)" aria-hidden="true" class="hours" :x="names.get(`hours ${b.id}`)?.x" :y="names.get(`hours ${b.id}`)?.y">{{ hours(b) }}</text>
         <title>{{ b.name }}{{ states?.[b.id] ? `, ${states[b.id]}` : '' }}</title>
         <path v-if="states?.[b.id]?.startsWith('all')" class="cut" aria-hidden="true" :transform="`translate(${middle(b.site?.ring ?? []).x} ${middle(b.site?.ring ?? []).y + 20})`" d="M-6 0l4 4l8 -8" />
       </g>
@@ -197,12 +196,5 @@ text { font: 12px var(--words, inherit); text-anchor: middle; fill: var(--ink); 
 .bed .cut { fill: none; stroke: var(--moss); stroke-width: 2.4; }
 .bed .hours { font: 12px var(--figures); font-weight: 400; }
 .north path { fill: none; stroke: var(--ink); stroke-width: 1.6; }
-.sun rect { fill: var(--timber); }
-.sun .lit-0 { fill: var(--ink); opacity: 0.42; }
-.sun .lit-1 { fill: var(--ink); opacity: 0.28; }
-.sun .lit-2 { fill: var(--ink); opacity: 0.14; }
-.sun .lit-3 { opacity: 0.3; }
-.sun .lit-4 { opacity: 0.6; }
-.sun .lit-5 { opacity: 0.9; }
 @media print { .bed polygon { fill: white; } }
 </style>

@@ -300,9 +300,10 @@ def carried_far(seen: Seen) -> Iterator[Finding]:
         return
     if any(p.role.laid for p in seen.assembly.parts):
         return  # it is carried block by block
-    kg, most = sum(seen.takeoff.weights_kg.values()), site_limit("two_people_lift")
+    kg, said = sum(seen.takeoff.weights_kg.values()), here.two_lift
+    most, about = said or site_limit("two_people_lift"), "" if said else "about "
     if kg > most:
         yield Finding(
-            f"Empty it weighs {show.weight(kg)}; two people carry about {show.weight(most)}.",
+            f"Empty it weighs {show.weight(kg)}; two people carry {about}{show.weight(most)}.",
             "Carry it in parts and join them there, or build it in its place.",
         )

@@ -24,6 +24,8 @@ Point = tuple[float, float]
 OUTLINES_KEPT = 256
 PLANS_KEPT = 32
 HAIR_MM = 1.0
+DRAWN = ("units", "outline", "things", "latitude", "longitude", "north_deg", "lie", "clock", "two_lift")
+"""What of a yard its plan follows from."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -90,7 +92,8 @@ class Footprint:
 @dataclass(frozen=True, eq=False)
 class GroundPlan:
     """A yard's plan: its edge, its things in their order, the sun where the latitude is known, how the
-    ground lies, which clock it has, and what was measured twice and does not agree.
+    ground lies, which clock it has, what two people lift [kg], and what was measured twice and does not
+    agree.
     """
 
     edge: Polygon | None
@@ -98,6 +101,7 @@ class GroundPlan:
     sky: Sky | None
     lie: Lie
     clock: str | None
+    two_lift: float | None = None
     misfits: tuple[Misfit, ...] = field(default=())
 
     def of_kind(self, *names: str) -> tuple[Laid, ...]:
@@ -113,7 +117,7 @@ def ground_plan(yard: Yard) -> GroundPlan:
     """The plan of a yard; what cannot be placed is left out of it. The same yard gives the same plan."""
     told = yard.model_dump(
         mode="json",
-        include={"units", "outline", "things", "latitude", "longitude", "north_deg", "lie", "clock"},
+        include={*DRAWN},
         exclude_none=True,
     )
     return _plan_of(json.dumps(told, sort_keys=True))
@@ -139,6 +143,7 @@ def _plan_of(text: str) -> GroundPlan:
         sky=sky,
         lie=yard.lie,
         clock=yard.clock,
+        two_lift=yard.two_lift.kg if yard.two_lift else None,
         misfits=tuple(placed.misfits),
     )
 

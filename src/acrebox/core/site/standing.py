@@ -49,7 +49,7 @@ class Standing:
     kept until then. `reach` is how far the farthest place in it is from a side with room to kneel [mm],
     infinite where no side has; `on` is the thing it stands on; `fall` is by how much the ground falls under
     it [mm]; `beyond` how much of it lies outside the yard, `over` other beds it lies over, `top` how high
-    its rim is wanted.
+    its rim is wanted, `two_lift` what two people say they lift [kg].
     """
 
     bed: Footprint
@@ -70,6 +70,7 @@ class Standing:
     beside: tuple[Design, ...]
     stored: Stored | None
     top: float | None
+    two_lift: float | None
 
 
 def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standing | None:
@@ -104,6 +105,7 @@ def stand(bed: Assembly, name: str, here: Here | None, built: System) -> Standin
         beside=tuple(_beside(on, here)),
         stored=stored(lying, here),
         top=here.place.top.mm if here.place.top else None,
+        two_lift=plan.two_lift,
     )
 
 

@@ -9,7 +9,7 @@ from math import cos, inf, radians, sin
 
 import numpy as np
 import shapely
-from shapely import LineString, Polygon, linestrings, prepare, unary_union
+from shapely import LineString, Polygon, prepare, unary_union
 from shapely import Point as Spot
 from shapely.geometry.base import BaseGeometry
 from shapely.geometry.polygon import orient
@@ -202,22 +202,23 @@ def _corners(free: BaseGeometry) -> list[Point]:
 
 
 def _shortest(nodes: list[Point], goals: set[int], open_ground: BaseGeometry) -> float | None:
-    """The length of the shortest way from the first node to any goal, straight from corner to corner."""
+    """The length of the shortest way from the first node to any goal, straight from corner to corner: A*, by
+    the straight line to the nearest goal, which is left at least. Whether one can go straight is looked
+    at only once that is next.
+    """
     at = np.array(nodes)
-    best = np.full(len(nodes), np.inf)
-    best[0] = 0.0
-    queue, left = [(0.0, 0)], np.ones(len(nodes), dtype=bool)
+    ends = at[sorted(goals)]
+    left = np.hypot(*(at[:, None, :] - ends[None, :, :]).transpose(2, 0, 1)).min(axis=1, initial=inf)
+    done = np.zeros(len(nodes), dtype=bool)
+    queue = [(float(left[0]), 0.0, 0, 0)]
     while queue:
-        far, here = heappop(queue)
-        if not left[here]:
+        _, far, here, before = heappop(queue)
+        if done[here] or not open_ground.covers(LineString((nodes[before], nodes[here]))):
             continue
         if here in goals:
             return far
-        left[here] = False
+        done[here] = True
         new = far + np.hypot(*(at - at[here]).T)
-        nearer = np.flatnonzero(left & (new < best))
-        lines = linestrings(np.stack([np.broadcast_to(at[here], (len(nearer), 2)), at[nearer]], axis=1))
-        for n in nearer[open_ground.covers(lines)]:
-            best[n] = new[n]
-            heappush(queue, (float(new[n]), int(n)))
+        for n in np.flatnonzero(~done):
+            heappush(queue, (float(new[n] + left[n]), float(new[n]), int(n), here))
     return None

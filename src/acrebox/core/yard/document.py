@@ -24,7 +24,7 @@ from acrebox.core.design import (
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.printing import Dates, Numbers, Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Coordinate, Length, between, read_in
+from acrebox.core.measure.written import Coordinate, Length, Weight, between, read_in
 from acrebox.core.stock import PRICE_LISTS, PriceListName, catalogue, price_list
 from acrebox.core.yard.spots import Measured, measure, within
 from acrebox.core.yard.things import YARD, Spot, Thing
@@ -175,6 +175,7 @@ class Yard(Asking):
         "longitude",
         "north_deg",
         "clock",
+        "two_lift",
     )
 
     schema_: Literal[1] = Field(default=CURRENT_SCHEMA, alias="schema")
@@ -227,6 +228,14 @@ class Yard(Asking):
         None,
         json_schema_extra=asks(
             "Its clock", label="Time zone", hint="Such as Etc/GMT+5; left empty: by the sun, noon at 12."
+        ),
+    )
+    two_lift: Annotated[Weight, between(Weight(5), Weight(300))] | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Two people lift",
+            label="What two people lift",
+            hint="As they say themselves, and carry a little way; empty: about 50 kg or 110 lb.",
         ),
     )
     lie: Lie = Lie()

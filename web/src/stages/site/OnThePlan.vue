@@ -26,7 +26,7 @@ function open(bed: string | null) {
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
     <template v-if="kept">
       <SunPicker :of="mapOf" :map="map" :sunny="kept.sunny" @ask="mapOf = $event"><span class="grow" /><router-link :to="{ name: 'yard', params: { id: yard } }">Move it on the plan of the yard</router-link></SunPicker>
-      <GroundsDrawing :plan="kept" :beds="beds" :map="map" :units="units" :chosen="id" still @choose="open" />
+      <GroundsDrawing :plan="kept" :beds="beds" :map="map" :month="mapOf" :units="units" :chosen="id" still @choose="open" />
     </template>
     <p v-else class="faint" role="status">Drawing the plan …</p>
   </div>

@@ -79,7 +79,7 @@ const print = () => window.print()
       <template v-else>
         <SunPicker :of="mapOf" :map="map" :sunny="kept.sunny" @ask="mapOf = $event"><span class="grow" /><n-button quaternary size="small" @click="print">Print the plan</n-button></SunPicker>
         <GroundsDrawing
-          :plan="kept" :beds="beds" :map="map" :units="units" :chosen="chosen" :thing="thing" :movable="movable" :handles="handles" :states="states"
+          :plan="kept" :beds="beds" :map="map" :month="mapOf" :units="units" :chosen="chosen" :thing="thing" :movable="movable" :handles="handles" :states="states"
           @choose="choose" @moving="moving" @moved="(bed, x, y) => settle(bed, { x, y })" @turned="(bed, turn) => settle(bed, { turn })" @choose-thing="chooseThing" @thing-moved="thingMoved" @corner-moved="cornerMoved"
         />
         <p v-for="m in kept.misfits" :key="m.where + m.says" class="look">{{ m.where }}: {{ typeset(m.says) }}.</p>
