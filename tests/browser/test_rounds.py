@@ -85,10 +85,10 @@ def test_boards_become_each_of_them_and_come_back(page: Page, site: str) -> None
         expect(page.get_by_label("Boards", exact=True)).to_be_visible()
         saved(page)
         page.get_by_role("button", name="Good", exact=True).click()
-        page.get_by_role("button", name="Undo").click()
-        page.get_by_role("button", name="Undo").click()
-        expect(page.get_by_label("Boards", exact=True)).to_have_value("spruce-2x8")
-        saved(page)
+    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Boards", exact=True)).to_have_value("spruce-2x8")
+    saved(page)
     assert design_of(site, bed)["outline"]["length"] == "2.4 m"
 
 

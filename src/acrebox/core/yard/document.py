@@ -235,7 +235,7 @@ class Yard(Asking):
         json_schema_extra=asks(
             "Two people lift",
             label="What two people lift",
-            hint="As they say themselves, and carry a little way; empty: about 50 kg or 110 lb.",
+            hint="As they say themselves, and carry a little way; empty: as is usual.",
         ),
     )
     lie: Lie = Lie()
