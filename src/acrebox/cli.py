@@ -1,4 +1,6 @@
-"""The core without the web: `acrebox plan DESIGN`, `yard YARD` and `sun SITE` print their answers as JSON."""
+"""The core without the web: `acrebox plan DESIGN`, `yard YARD`, `sun SITE`, `level BOOK` and `square TAPE`
+print their answers as JSON.
+"""
 
 import argparse
 import json
@@ -10,6 +12,8 @@ from typing import Any
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits.whole import whole_document, whole_model, whole_yard
+from acrebox.core.ground import check_square, read_book, read_tape
+from acrebox.core.plan.levelling import answer_book
 from acrebox.core.site import read_sun_site, sun_hours
 from acrebox.core.yard import LONE, Yard, check_yard, read_yard
 
@@ -26,6 +30,16 @@ YARD_SAYS = (
 SUN_SAYS = (
     "Reads a site (JSON: latitude, longitude, points, obstructions) and prints the hours of direct sun a day"
     " on each point, on the 21st of every month and over the months of growing."
+)
+
+LEVEL_SAYS = (
+    "Reads a levelling book (JSON: readings of an instrument, or drops under a line) and prints reduced"
+    " heights, the checks, what to read again and, with a bed, what is dug and packed."
+)
+
+SQUARE_SAYS = (
+    "Reads four taped sides and two diagonals (JSON) and prints the angles of the corners, whether a tape was"
+    " misread, and which corner to move how far."
 )
 
 
@@ -54,6 +68,10 @@ class _UnreadableError(Exception):
 def _answer(given: argparse.Namespace) -> Any:
     if given.command == "sun":
         return sun_hours(read_sun_site(_read(given.site))).model_dump(mode="json")
+    if given.command == "level":
+        return answer_book(read_book(_read(given.book))).model_dump(mode="json")
+    if given.command == "square":
+        return check_square(read_tape(_read(given.tape))).model_dump(mode="json")
     if given.command == "yard":
         return whole_yard(_read(given.yard), given.effort)
     yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
@@ -73,6 +91,10 @@ def _parser() -> argparse.ArgumentParser:
     yard.add_argument("yard", help="the yard's file, or - for standard input")
     sun = commands.add_parser("sun", help="print the hours of direct sun on points", description=SUN_SAYS)
     sun.add_argument("site", help="the site's file, or - for standard input")
+    level = commands.add_parser("level", help="reduce a levelling book", description=LEVEL_SAYS)
+    level.add_argument("book", help="the book's file, or - for standard input")
+    square = commands.add_parser("square", help="check four corners for squareness", description=SQUARE_SAYS)
+    square.add_argument("tape", help="the file of the taped lengths, or - for standard input")
     for command in (plan, yard):
         command.add_argument(
             "--effort",

@@ -7,9 +7,9 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import beds, grounds, grounds_tried, pages, planning, problems, yards
+from acrebox.api import beds, grounds, grounds_tried, pages, planning, problems, readings, yards
 from acrebox.api.context import Stores
-from acrebox.store import BedStore, YardStore
+from acrebox.store import BedStore, ReadingStore, YardStore
 
 
 def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
@@ -20,8 +20,9 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
     problems.install(app)
     if engine is not None:
-        app.state.stores = Stores(YardStore(engine), BedStore(engine))
+        app.state.stores = Stores(YardStore(engine), BedStore(engine), ReadingStore(engine))
     app.include_router(planning.router())
+    app.include_router(readings.router)
     app.include_router(beds.router)
     app.include_router(grounds.router)
     app.include_router(grounds_tried.router)

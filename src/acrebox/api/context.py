@@ -12,7 +12,7 @@ from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.design import read_in_yard_of
 from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
-from acrebox.store import BedStore, NotFoundError, YardStore
+from acrebox.store import BedStore, NotFoundError, ReadingStore, YardStore
 
 
 @dataclass(frozen=True)
@@ -21,6 +21,7 @@ class Stores:
 
     yards: YardStore
     beds: BedStore
+    readings: ReadingStore
 
 
 def stores(request: Request) -> Stores:

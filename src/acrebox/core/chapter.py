@@ -22,6 +22,7 @@ from acrebox.core.design import Design
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
+from acrebox.core.ground import Levelled
 from acrebox.core.measure.printing import Printer
 from acrebox.core.site import Here, Load, Standing
 from acrebox.core.stages import stage as stage_of
@@ -342,6 +343,11 @@ class Seen:
     def load(self) -> Load | None:
         """What the thing that the bed stands on has to carry; None where it carries anything."""
         return cast("Load | None", self._by_key("load"))
+
+    @property
+    def levelled(self) -> Levelled | None:
+        """What making the bed level takes; None where its ground was not levelled."""
+        return cast("Levelled | None", self._by_key("levelled"))
 
     @property
     def strength(self) -> StrengthCheck:

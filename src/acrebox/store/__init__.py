@@ -2,13 +2,16 @@
 
 from acrebox.store.beds import Bed, BedStore, Tick
 from acrebox.store.documents import NotFoundError, NothingToUndoError, StaleError, Stored, StoreError
+from acrebox.store.readings import KeptReading, ReadingStore
 from acrebox.store.yards import StoredYard, YardStore
 
 __all__ = [
     "Bed",
     "BedStore",
+    "KeptReading",
     "NotFoundError",
     "NothingToUndoError",
+    "ReadingStore",
     "StaleError",
     "StoreError",
     "Stored",

@@ -91,3 +91,20 @@ class FigureRow(Base):
     bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
     basis: Mapped[str] = mapped_column(String(64))
     figures: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class ReadingRow(Base):
+    """A reading of a level or a tape as it was written, with its time and its method."""
+
+    __tablename__ = "reading"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    place: Mapped[int] = mapped_column(Integer, Identity(), unique=True)
+    bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), index=True)
+    job: Mapped[str] = mapped_column(String(20))
+    method: Mapped[str] = mapped_column(String(20))
+    station: Mapped[str] = mapped_column(String(60))
+    sight: Mapped[str | None] = mapped_column(String(10))
+    written: Mapped[str] = mapped_column(String(40))
+    taken_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    struck_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))

@@ -1,6 +1,18 @@
 """Watch-outs: one rule a function, one registry. Importing this package registers every rule."""
 
-from acrebox.core.advice import bench, blocks, carried, fill, ring, shape, site, stock, structure, vessels
+from acrebox.core.advice import (
+    bench,
+    blocks,
+    carried,
+    fill,
+    level,
+    ring,
+    shape,
+    site,
+    stock,
+    structure,
+    vessels,
+)
 from acrebox.core.advice.registry import Finding, WatchOut, codes, rule, watch_outs
 from acrebox.core.chapter import Seen
 
@@ -13,6 +25,7 @@ __all__ = [
     "carried",
     "codes",
     "fill",
+    "level",
     "ring",
     "rule",
     "shape",

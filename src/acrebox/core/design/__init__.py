@@ -25,8 +25,10 @@ from acrebox.core.design.document import (
     problem_of,
     read_design,
     read_in_yard_of,
+    written_in,
 )
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
+from acrebox.core.design.ground import GroundChoice, GroundStation, School
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
@@ -84,6 +86,8 @@ __all__ = [
     "Corner",
     "Design",
     "FillChoice",
+    "GroundChoice",
+    "GroundStation",
     "Group",
     "HShape",
     "Heads",
@@ -110,6 +114,7 @@ __all__ = [
     "Rectangle",
     "RegularPolygon",
     "SawChoice",
+    "School",
     "Seats",
     "Site",
     "SoilWeight",
@@ -138,4 +143,5 @@ __all__ = [
     "rows_of",
     "upgraded",
     "usual_of",
+    "written_in",
 ]

@@ -21,6 +21,7 @@ from acrebox.core.design.base import CURRENT_SCHEMA, Choice, in_system
 from acrebox.core.design.bench import BenchChoice
 from acrebox.core.design.construction import AnyConstruction, constructions
 from acrebox.core.design.fill import FillChoice
+from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
 from acrebox.core.design.site import Site
@@ -63,6 +64,7 @@ class Design(Choice):
     construction: AnyConstruction
     add_ons: AddOns = AddOns()
     site: Site = Site()
+    ground: GroundChoice = GroundChoice()
     loads: Loads = Loads()
     decided: Decided | None = None
     bench: BenchChoice = BenchChoice()

@@ -14,6 +14,7 @@ from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
+from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
 from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
@@ -32,17 +33,21 @@ __all__ = [
     "FILL",
     "FIXED",
     "FIXINGS",
+    "GAUGE",
     "GOODS",
+    "GROUND",
     "HEAD",
     "INSIDE",
     "KEPT",
     "LAYERS",
+    "LEVELLED",
     "LOAD",
     "NOTES",
     "OUTSIDE",
     "PARTS",
     "PURCHASES",
     "SAWN",
+    "SETTING_OUT",
     "SITE",
     "SOIL",
     "SOLIDS",

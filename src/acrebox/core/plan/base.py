@@ -3,6 +3,7 @@
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.construction import assemble
+from acrebox.core.ground import ground_of, on_ground
 from acrebox.core.takeoff import take_off
 
 BUILT_FROM = (
@@ -13,6 +14,7 @@ BUILT_FROM = (
     "design.construction",
     "design.add_ons",
     "design.site.stands_on",
+    "design.ground",
     "design.bench.lengths",
     "design.bench.trim",
     "design.bench.trim_ends",
@@ -20,7 +22,8 @@ BUILT_FROM = (
 
 
 def _assemble(seen: Seen) -> Assembly:
-    return assemble(seen.design, seen.book)
+    bed = assemble(seen.design, seen.book)
+    return on_ground(bed, ground_of(bed, seen.design.ground))
 
 
 ASSEMBLY = register(Chapter(key="assembly", stage="shape", reads=BUILT_FROM, work=_assemble))

@@ -1,0 +1,106 @@
+"""Watch-outs about level: gaps under a propped wall, steps, deep cuts, posts that stand too shallow."""
+
+from collections.abc import Iterator
+
+from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.chapter import Seen
+from acrebox.core.ground import ground_limit, holes_of, litres
+
+SHALLOW_SHARE = 0.8
+
+
+@rule(
+    "propped-gap",
+    stage="level",
+    level="fix",
+    field="ground.school",
+    why="A propped corner lets the soil wash out from under it, and what it carries sags to meet the ground.",
+)
+def propped_gap(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.levelled, seen.show
+    if found is None or found.school != "hang":
+        return
+    worst = max(found.sides, key=lambda s: s.gap)
+    if worst.gap > ground_limit("gap_washes"):
+        yield Finding(
+            f"Under {worst.side} a gap of up to {show.length(worst.gap)} stays open; about"
+            f" {show.volume(litres(found.washes))} of soil would wash out round the bed.",
+            "Back-fill it outside and in, or cut a board to the ground; better, dig the high side in.",
+        )
+
+
+@rule(
+    "steps-wanted",
+    stage="level",
+    level="note",
+    field="ground.school",
+    why="Where the ground rises by more than a course, the first one can begin a course higher there.",
+)
+def steps_wanted(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.levelled, seen.show
+    if found is None or found.school != "dig_in":
+        return
+    for side in found.sides:
+        for at, up in side.steps:
+            yield Finding(
+                f"Along {side.side}, {show.length(at)} from its first corner, the ground stands {up}"
+                f" {'course' if up == 1 else 'courses'} over the foot of the first one.",
+                "Step the first course up there, or dig the whole side in.",
+            )
+
+
+@rule(
+    "deep-cut",
+    stage="level",
+    level="note",
+    field="ground.school",
+    why="What is dug has to go somewhere, and a wall in a deep cut stands wet.",
+)
+def deep_cut(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.levelled, seen.show
+    deepest = max((s for s in found.stations), key=lambda s: s.dig) if found else None
+    if found and deepest and deepest.dig > ground_limit("deep_cut", show.built):
+        yield Finding(
+            f"At {deepest.name} {show.length(deepest.dig)} are dug; {show.volume(litres(found.spoil))} of"
+            " loose soil come out.",
+            "Build the low side up instead, step the first course, or turn the bed along the slope.",
+        )
+
+
+@rule(
+    "post-on-slope",
+    stage="level",
+    level="fix",
+    field="construction.post_below",
+    why="A post holds by what is in firm ground; what stands in what was packed or filled holds nothing.",
+)
+def post_on_slope(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.levelled, seen.show
+    if found is None:
+        return
+    short = [h for h in holes_of(seen.assembly, found.ground) if h.deep < SHALLOW_SHARE * h.meant]
+    if short:
+        worst = min(short, key=lambda h: h.deep)
+        yield Finding(
+            f"{len(short)} {'post stands' if len(short) == 1 else 'posts stand'} less deep than they should:"
+            f" {worst.post} only {show.length(worst.deep)} in the ground instead of"
+            f" {show.length(worst.meant)}.",
+            "Set the posts deeper by what the ground falls, or dig the high side in.",
+        )
+
+
+@rule(
+    "ground-unread",
+    stage="level",
+    level="note",
+    field="ground.stations",
+    why="Four readings tell how much is dug, packed and filled; a guess is out by barrow loads.",
+)
+def ground_unread(seen: Seen) -> Iterator[Finding]:
+    stations = seen.design.ground.stations
+    if 0 < len(stations) < 3:
+        yield Finding(
+            f"Only {len(stations)} {'place is' if len(stations) == 1 else 'places are'} read; the rest is"
+            " taken as level across.",
+            "Read every corner.",
+        )

@@ -1,0 +1,215 @@
+"""How the first course is made level on the ground as it is: what is dug, what is packed, where it steps."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import pairwise
+from math import hypot
+
+from shapely import Polygon
+
+from acrebox.core.assembly import Assembly
+from acrebox.core.design import GroundChoice, School
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.places import places_of
+from acrebox.core.ground.surface import surface, under
+from acrebox.core.measure.convert import MM3_PER_LITRE
+from acrebox.core.shape.ground import Ground
+from acrebox.core.shape.vector import Point2
+
+SECTION_POINTS = 24
+HAIR_MM = 0.01
+
+
+@dataclass(frozen=True)
+class LevelStation:
+    """A station: how high the ground is there over the datum, how deep to dig, how much to pack up [mm]."""
+
+    name: str
+    at: Point2
+    height: float
+    dig: float
+    pack: float
+
+
+@dataclass(frozen=True)
+class SideSection:
+    """The ground along a side: distances from its first corner, and heights over the underside of the first
+    course [mm]; where the first course steps up, and by how many courses.
+    """
+
+    side: str
+    length: float
+    ground: tuple[tuple[float, float], ...]
+    steps: tuple[tuple[float, int], ...]
+
+    @property
+    def gap(self) -> float:
+        """The widest gap under a level first course along it [mm]."""
+        return max(0.0, -min(z for _, z in self.ground))
+
+
+@dataclass(frozen=True)
+class Levelled:
+    """A bed made level by a school: the ground in its own axes, 0 being the underside of its first course
+    (`target` over the datum), the stations, the sides in section, and volumes [mm³].
+
+    `dug` is what comes out of the trench, `packed` what is rammed in it and under the walls, `backfill`
+    what closes gaps that nothing carries, `wedge` what the soil of the bed fills under the level first course
+    within its inner outline, negative where ground stands in it; `washes` is what would wash out of the
+    gaps if they were left open.
+    """
+
+    school: School
+    ground: Ground
+    target: float
+    fall: float
+    stations: tuple[LevelStation, ...]
+    sides: tuple[SideSection, ...]
+    dug: float
+    packed: float
+    backfill: float
+    wedge: float
+    washes: float
+
+    @cached_property
+    def spoil(self) -> float:
+        """What is dug, loose [mm³]."""
+        return self.dug * ground_limit("bulking")
+
+    @cached_property
+    def bring(self) -> float:
+        """What is packed, as it is brought [mm³]."""
+        return self.packed * ground_limit("ramming")
+
+
+def target_of(choice: GroundChoice) -> float:
+    """How high the underside of the first course comes over the datum [mm]: dug in to the lowest station,
+    less what is buried anyway; built up, hung or on legs from the highest.
+    """
+    heights = [s.height.mm for s in choice.stations]
+    return (min(heights) if choice.school == "dig_in" else max(heights)) - choice.bury.mm
+
+
+def ground_of(bed: Assembly, choice: GroundChoice) -> Ground | None:
+    """The ground of a bed in its own axes; None where it was not levelled.
+
+    Raises DesignError naming the stations that are nowhere, or named twice.
+    """
+    if not choice.stations:
+        return None
+    problems = list(_problems(bed, choice))
+    if problems:
+        raise DesignError(problems)
+    return surface(bed, {s.at: s.height.mm for s in choice.stations}, target_of(choice))
+
+
+def _problems(bed: Assembly, choice: GroundChoice) -> Iterator[Problem]:
+    places, met = places_of(bed), set[str]()
+    for n, station in enumerate(choice.stations):
+        if station.at not in places:
+            says = "The bed has no such place."
+            yield Problem(f"ground.stations.{n}.at", station.at, says, ", ".join(places))
+        if station.at in met:
+            says = "That place has a height already."
+            left = (
+                ", ".join(p for p in places if p not in {s.at for s in choice.stations}) or "each place once"
+            )
+            yield Problem(f"ground.stations.{n}.at", station.at, says, left)
+        met.add(station.at)
+
+
+def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
+    """What making a bed level takes; None where its ground was not levelled."""
+    ground = ground_of(bed, choice)
+    if ground is None:
+        return None
+    target, heights = target_of(choice), [s.height.mm for s in choice.stations]
+    carried = choice.school in ("dig_in", "build_up")
+    base = choice.base.mm if carried else 0.0
+    strip = trench_of(bed, choice.trench.mm)
+    dug, _ = under(ground, strip, -base)
+    _, missing = under(ground, strip, 0.0)
+    # What is packed lies between the first course and the ground, or the trench where that is deeper.
+    packed = _packed(ground, strip, base) if carried else 0.0
+    rising, lacking = under(ground, Polygon(bed.inner.points), 0.0)
+    places = places_of(bed)
+    return Levelled(
+        school=choice.school,
+        ground=ground,
+        target=target,
+        fall=max(heights) - min(heights),
+        stations=tuple(
+            LevelStation(
+                s.at,
+                places[s.at],
+                s.height.mm,
+                dig=max(0.0, s.height.mm - target + base),
+                pack=max(0.0, target - s.height.mm),
+            )
+            for s in choice.stations
+        ),
+        sides=tuple(_section(bed, ground, *line) for line in _lines(bed)),
+        dug=dug if carried or choice.bury.mm else 0.0,
+        packed=packed,
+        backfill=0.0 if carried else missing,
+        wedge=lacking - rising,
+        washes=missing,
+    )
+
+
+def _packed(ground: Ground, strip: Polygon, base: float) -> float:
+    """What fills a trench `base` deep, and what lies under the first course where the ground is lower."""
+    _, to_floor = under(ground, strip, -base)
+    # Over the floor of the trench the whole base lies, under it what the ground lacks.
+    return base * float(strip.area) + to_floor
+
+
+def trench_of(bed: Assembly, wide: float) -> Polygon:
+    """The strip under the walls that is dug or packed, as wide as that [mm], the wall along its middle."""
+    outer, inner = Polygon(bed.outline.points), Polygon(bed.inner.points)
+    wall = (outer.area - inner.area) / max(outer.length, HAIR_MM)
+    beyond = max(0.0, (wide - wall) / 2)
+    out = outer.buffer(beyond, join_style="mitre")
+    return out.difference(outer.buffer(beyond - wide, join_style="mitre"))
+
+
+def _lines(bed: Assembly) -> list[tuple[str, Point2, Point2]]:
+    """The sides of a bed; of a round one, the chords between its places."""
+    if bed.outline.corners:
+        return [(s.name, s.start, s.end) for s in bed.outline.sides]
+    places = list(places_of(bed).items())
+    return [(f"{n} to {m}", a, b) for (n, a), (m, b) in zip(places, [*places[1:], places[0]], strict=True)]
+
+
+def _section(bed: Assembly, ground: Ground, side: str, start: Point2, end: Point2) -> SideSection:
+    long = hypot(end[0] - start[0], end[1] - start[1])
+    found = []
+    for n in range(SECTION_POINTS + 1):
+        share = n / SECTION_POINTS
+        at = (start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share)
+        found.append((long * share, ground.height_at(at)))
+    course = bed.course_heights[0] if bed.course_heights else bed.whole_course
+    return SideSection(side, long, tuple(found), tuple(_steps(found, course)))
+
+
+def _steps(section: Sequence[tuple[float, float]], course: float) -> Iterator[tuple[float, int]]:
+    """Where the ground has risen by whole courses over the underside of the first one: from there on it can
+    begin that much higher. A positive place is where it steps up, in walking order.
+    """
+    if course <= 0:
+        return
+    now = 0
+    for (x0, z0), (x1, z1) in pairwise(section):
+        for up in sorted({int(max(0.0, z) // course) for z in (z0, z1)}, reverse=z1 < z0):
+            if up != now and up in (now + 1, now - 1):
+                edge = max(up, now) * course
+                share = (edge - z0) / (z1 - z0) if abs(z1 - z0) > HAIR_MM else 0.0
+                yield x0 + (x1 - x0) * min(1.0, max(0.0, share)), up
+                now = up
+
+
+def litres(volume: float) -> float:
+    """A volume [mm³] in litres."""
+    return volume / MM3_PER_LITRE

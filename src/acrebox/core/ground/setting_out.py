@@ -1,0 +1,145 @@
+"""Setting out: pegs, strings on profiles, 3-4-5, diagonals to expect."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from itertools import combinations
+from math import cos, hypot, radians, sqrt
+
+from acrebox.core.assembly import Assembly
+from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.places import corner_places
+from acrebox.core.measure.systems import System
+from acrebox.core.shape.vector import Point2
+
+RIGHT_ANGLE = 90.0
+ALL_PAIRS_UP_TO = 6
+SAME = 1e-6
+
+
+@dataclass(frozen=True)
+class Peg:
+    """A peg at a corner, or one of a profile that a string is tied to [mm, from the front left corner of the
+    bed's box]; `off` is how far that stands beyond its corner.
+    """
+
+    name: str
+    at: Point2
+    corner: str
+    off: float
+
+
+@dataclass(frozen=True)
+class Diagonal:
+    """How far two corners lie apart [mm]."""
+
+    start: str
+    end: str
+    length: float
+
+
+@dataclass(frozen=True)
+class CornerCheck:
+    """How the angle of a corner is checked with a tape: so far along one side, so far along the other, and so
+    far between the marks [mm].
+    """
+
+    corner: str
+    angle: float
+    along: float
+    across: float
+    between: float
+
+
+@dataclass(frozen=True)
+class SettingOut:
+    """All that a bed is set out with. A round one has its middle (of an oval both ends' middles) and a string
+    as long as its radius instead of strings along its sides.
+    """
+
+    pegs: tuple[Peg, ...]
+    diagonals: tuple[Diagonal, ...]
+    checks: tuple[CornerCheck, ...]
+    middles: tuple[Point2, ...]
+    radius: float | None
+
+
+def set_out(bed: Assembly, built: System) -> SettingOut:
+    """What to peg and to tape before anything is dug."""
+    if not bed.outline.corners:
+        return _round(bed)
+    names = list(corner_places(bed))
+    points = list(bed.outline.points)
+    diagonals = [
+        Diagonal(names[i], names[j], hypot(points[j][0] - points[i][0], points[j][1] - points[i][1]))
+        for i, j in combinations(range(len(points)), 2)
+        if j - i not in (1, len(points) - 1) and (len(points) <= ALL_PAIRS_UP_TO or i == 0)
+    ]
+    return SettingOut(
+        pegs=tuple(_pegs(bed, names, built)),
+        diagonals=tuple(diagonals),
+        checks=tuple(_checks(bed, names, built)),
+        middles=(),
+        radius=None,
+    )
+
+
+def _pegs(bed: Assembly, names: list[str], built: System) -> Iterator[Peg]:
+    """A peg at every corner, and two beyond it, in line with its sides, so that the strings can be taken off
+    and put back.
+    """
+    off = ground_limit("profile_off", built)
+    sides = bed.outline.sides
+    for n, (name, at) in enumerate(zip(names, bed.outline.points, strict=True)):
+        yield Peg(f"peg {n + 1}", at, name, 0.0)
+        before, after = sides[n - 1], sides[n]
+        ahead = _unit(before.start, before.end)
+        back = _unit(after.end, after.start)
+        yield Peg(f"profile {n + 1} a", (at[0] + ahead[0] * off, at[1] + ahead[1] * off), name, off)
+        yield Peg(f"profile {n + 1} b", (at[0] + back[0] * off, at[1] + back[1] * off), name, off)
+
+
+def _unit(a: Point2, b: Point2) -> Point2:
+    long = hypot(b[0] - a[0], b[1] - a[1])
+    return ((b[0] - a[0]) / long, (b[1] - a[1]) / long)
+
+
+def _checks(bed: Assembly, names: list[str], built: System) -> Iterator[CornerCheck]:
+    sides = bed.outline.sides
+    for n, (name, angle) in enumerate(zip(names, bed.outline.corners, strict=True)):
+        before, after = sides[n - 1].length, sides[n].length
+        if abs(angle - RIGHT_ANGLE) < SAME or abs(angle - 270) < SAME:
+            unit = three_four_five(after, before, built)
+            four = after >= before
+            along, across = (4 * unit, 3 * unit) if four else (3 * unit, 4 * unit)
+            yield CornerCheck(name, angle, along, across, 5 * unit)
+        else:
+            long = _round_down(min(before, after), ground_limit("tape_step", built))
+            inside = min(angle, 360 - angle)
+            yield CornerCheck(name, angle, long, long, long * sqrt(2 - 2 * cos(radians(inside))))
+
+
+def three_four_five(one: float, other: float, built: System) -> float:
+    """The unit of the largest triangle of 3, 4 and 5 units, in round steps, that the sides of a corner
+    take [mm]; where they take none, of the smallest, with strings that go on beyond.
+    """
+    long, short = max(one, other), min(one, other)
+    step = ground_limit("unit_of_3_4_5", built)
+    return max(step, _round_down(min(long / 4, short / 3), step))
+
+
+def _round_down(value: float, step: float) -> float:
+    return max(step, int((value + SAME) / step) * step)
+
+
+def _round(bed: Assembly) -> SettingOut:
+    xs, ys = [p[0] for p in bed.outline.points], [p[1] for p in bed.outline.points]
+    long, wide = max(xs) - min(xs), max(ys) - min(ys)
+    radius, x, y = min(long, wide) / 2, (max(xs) + min(xs)) / 2, (max(ys) + min(ys)) / 2
+    apart = max(long, wide) / 2 - radius
+    if apart < 1.0:
+        middles: tuple[Point2, ...] = ((x, y),)
+    elif long >= wide:
+        middles = ((x - apart, y), (x + apart, y))
+    else:
+        middles = ((x, y - apart), (x, y + apart))
+    return SettingOut((), (), (), middles, radius)

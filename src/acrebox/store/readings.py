@@ -1,0 +1,93 @@
+"""Readings of levels and tapes: kept as they were taken, struck out and never lost."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from sqlalchemy import Engine, func, select, update
+from sqlalchemy.dialects.postgresql import insert
+from sqlalchemy.orm import Session
+
+from acrebox.store.documents import NotFoundError
+from acrebox.store.tables import BedRow, ReadingRow
+
+
+@dataclass(frozen=True, kw_only=True)
+class KeptReading:
+    """One reading as it was taken: for which job, by which method, at which station; as it was written. One
+    that is `struck` does not count.
+    """
+
+    id: UUID
+    job: str
+    method: str
+    station: str
+    sight: str | None
+    written: str
+    taken_at: datetime
+    struck: bool = False
+
+
+class ReadingStore:
+    """All readings of beds."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def of(self, bed_id: UUID) -> list[KeptReading]:
+        """Every reading of a bed in the order in which they came, struck ones among them. Raises
+        NotFoundError.
+        """
+        with Session(self._engine) as session:
+            return self._of(session, bed_id)
+
+    def take(self, bed_id: UUID, reading: KeptReading) -> list[KeptReading]:
+        """Keep a reading; one that is sent twice counts once. Raises NotFoundError."""
+        with Session(self._engine) as session:
+            self._bed(session, bed_id)
+            new = insert(ReadingRow).values(
+                id=reading.id,
+                bed_id=bed_id,
+                job=reading.job,
+                method=reading.method,
+                station=reading.station,
+                sight=reading.sight,
+                written=reading.written,
+                taken_at=reading.taken_at,
+            )
+            session.execute(new.on_conflict_do_nothing())
+            session.commit()
+            return self._of(session, bed_id)
+
+    def strike(self, bed_id: UUID, reading_id: UUID, struck: bool = True) -> list[KeptReading]:
+        """Strike a reading out, or let it count again; doing either twice changes nothing. Raises
+        NotFoundError.
+        """
+        with Session(self._engine) as session:
+            self._bed(session, bed_id)
+            rows = update(ReadingRow).where(ReadingRow.bed_id == bed_id, ReadingRow.id == reading_id)
+            session.execute(rows.values(struck_at=func.now() if struck else None))
+            session.commit()
+            return self._of(session, bed_id)
+
+    def _of(self, session: Session, bed_id: UUID) -> list[KeptReading]:
+        self._bed(session, bed_id)
+        rows = select(ReadingRow).where(ReadingRow.bed_id == bed_id).order_by(ReadingRow.place)
+        return [
+            KeptReading(
+                id=row.id,
+                job=row.job,
+                method=row.method,
+                station=row.station,
+                sight=row.sight,
+                written=row.written,
+                taken_at=row.taken_at,
+                struck=row.struck_at is not None,
+            )
+            for row in session.scalars(rows)
+        ]
+
+    def _bed(self, session: Session, bed_id: UUID) -> None:
+        bed = session.get(BedRow, bed_id)
+        if bed is None or bed.deleted_at is not None:
+            raise NotFoundError(f"there is no bed {bed_id}")

@@ -1,0 +1,145 @@
+"""Readings over the wire: kept with time and method, struck out and never lost, answered by the core."""
+
+from collections.abc import Iterator
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine
+
+from acrebox.api.app import make_app
+
+NOW = "2026-05-04T10:00:00Z"
+CORNERS = ["front left", "front right", "back right", "back left"]
+DESIGN = {
+    "schema": 1,
+    "name": "Level me",
+    "outline": {"length": "2.4 m", "width": "1.2 m"},
+    "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
+    "courses": 2,
+}
+
+
+@pytest.fixture
+def client(engine: Engine) -> Iterator[TestClient]:
+    with TestClient(make_app(engine)) as made:
+        yield made
+
+
+@pytest.fixture
+def bed(client: TestClient) -> str:
+    yard = client.post("/api/yards", json={"schema": 1, "name": "Plot", "units": "metric"}).json()["id"]
+    return str(client.post(f"/api/beds?yard={yard}", json=DESIGN).json()["id"])
+
+
+def take(client: TestClient, bed: str, station: str, written: str, **more: Any) -> dict[str, Any]:
+    body = {
+        "id": str(uuid4()),
+        "job": "ground",
+        "method": "instrument",
+        "station": station,
+        "sight": "between",
+        "written": written,
+        "taken_at": NOW,
+        **more,
+    }
+    answer = client.post(f"/api/beds/{bed}/readings", json=body)
+    assert answer.status_code == 201, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
+
+
+def test_a_set_of_readings_becomes_heights_to_take(client: TestClient, bed: str) -> None:
+    take(client, bed, "BM", "1.5 m", sight="back")
+    for station, written in zip(CORNERS, ["1500", "1510", "1400", "1390"], strict=True):
+        found = take(client, bed, station, written)
+    assert [(s["at"], s["height"]) for s in found["concluded"]] == [
+        ("front left", 0),
+        ("front right", -10),
+        ("back right", 100),
+        ("back left", 110),
+    ]
+    assert found["ground"]["ground"]["fall_mm"] == 120
+    assert found["ground"]["suspects"] == []
+    again = client.get(f"/api/beds/{bed}/readings").json()
+    assert again == found
+    assert {r["method"] for r in again["readings"]} == {"instrument"}
+    assert again["readings"][1]["written"] == "1500"
+
+
+def test_one_that_is_sent_twice_counts_once_and_a_struck_one_stays(client: TestClient, bed: str) -> None:
+    name = str(uuid4())
+    take(client, bed, "BM", "1.5 m", sight="back", id=name)
+    found = take(client, bed, "BM", "1.5 m", sight="back", id=name)
+    assert len(found["readings"]) == 1
+    struck = client.delete(f"/api/beds/{bed}/readings/{name}").json()
+    assert [r["struck"] for r in struck["readings"]] == [True]
+    assert struck["ground"] is None
+    assert client.delete(f"/api/beds/{bed}/readings/{name}").json() == struck
+    back = client.put(f"/api/beds/{bed}/readings/{name}").json()
+    assert [r["struck"] for r in back["readings"]] == [False]
+
+
+def test_what_cannot_be_reduced_is_kept_and_named(client: TestClient, bed: str) -> None:
+    found = take(client, bed, "front left", "1.4 m")
+    assert found["ground"] is None
+    assert [p["field"] for p in found["problems"]] == ["ground.readings.0.sight"]
+    assert len(found["readings"]) == 1
+    bad = {
+        "id": str(uuid4()),
+        "job": "ground",
+        "method": "string",
+        "station": "front left",
+        "written": "low",
+        "taken_at": NOW,
+    }
+    refused = client.post(f"/api/beds/{bed}/readings", json=bad)
+    assert refused.status_code == 422
+    [problem] = refused.json()["problems"]
+    assert (problem["field"], problem["value"]) == ("written", "low")
+    assert client.post(f"/api/beds/{uuid4()}/readings", json={**bad, "written": "10 mm"}).status_code == 404
+
+
+def test_a_course_that_is_read_again_is_true_after_it_was_set_right(client: TestClient, bed: str) -> None:
+    job = {"job": "first_course"}
+    take(client, bed, "BM", "1.5 m", sight="back", **job)
+    for station, written in zip(CORNERS, ["1310", "1322", "1310", "1310"], strict=True):
+        found = take(client, bed, station, written, **job)
+    off = {s["name"]: s for s in found["first_course"]["stations"]}
+    assert not found["first_course"]["holds"]
+    assert off["front right"]["by_mm"] == pytest.approx(9)
+    found = take(client, bed, "front right", "1311", **job)
+    assert found["first_course"]["holds"]
+    assert found["ground"] is None
+
+
+def test_six_tapes_answer_whether_it_is_square(client: TestClient, bed: str) -> None:
+    lengths = {
+        "front": "2400",
+        "right": "1200",
+        "back": "2400",
+        "left": "1200",
+        "first diagonal": "2702",
+        "second diagonal": "2664.5",
+    }
+    for station, written in lengths.items():
+        found = take(client, bed, station, written, job="tape", method="tape", sight=None)
+    assert found["square"]["move"]["corner"] == "back right"
+    assert found["square"]["move"]["by_mm"] == pytest.approx(21, abs=0.2)
+    wrong = take(client, bed, "first diagonal", "2683.3", job="tape", method="tape", sight=None)
+    assert wrong["square"]["suspect"] is not None
+
+
+def test_the_stand_in_reads_a_plot_that_a_book_can_reduce(client: TestClient, bed: str) -> None:
+    def laser(station: str, job: str = "ground") -> str:
+        answer = client.get(f"/api/beds/{bed}/laser", params={"station": station, "job": job})
+        return str(answer.json()["written"])
+
+    take(client, bed, "BM", laser("BM"), sight="back")
+    for station in CORNERS:
+        take(client, bed, station, laser(station))
+    found = take(client, bed, "BM", laser("BM"), sight="fore")
+    assert abs(found["ground"]["checks"]["misclosure_mm"]) < 8
+    assert found["ground"]["suspects"] == []
+    assert client.get(f"/api/beds/{bed}/laser", params={"station": "moon"}).status_code == 422

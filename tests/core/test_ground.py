@@ -1,0 +1,370 @@
+"""Level: books reduced, slips found, the first course made true, corners squared, what was built checked."""
+
+import random
+from math import acos, degrees, hypot
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from acrebox.core.design import read_design
+from acrebox.core.errors import DesignError
+from acrebox.core.ground import (
+    CORNERS,
+    MEASURES,
+    as_built,
+    check_square,
+    places_of,
+    read_book,
+    read_tape,
+    reduced,
+    set_out,
+)
+from acrebox.core.measure.systems import System
+from acrebox.core.plan import ASSEMBLY, Plan, open_plan
+from acrebox.core.plan.levelling import LevelAnswer, answer_book
+
+ENDS = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
+
+
+def boards(**more: Any) -> dict[str, Any]:
+    return {
+        "schema": 1,
+        "name": "Slope",
+        "outline": {"length": "2.4 m", "width": "1.2 m"},
+        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
+        "courses": 2,
+        **more,
+    }
+
+
+def on(heights: dict[str, float], **more: Any) -> Plan:
+    stations = [{"at": at, "height": h} for at, h in heights.items()]
+    return open_plan(read_design(boards(ground={"stations": stations, **more})))
+
+
+SLOPE = {"front left": 0.0, "front right": 0.0, "back right": 120.0, "back left": 120.0}
+
+
+def readings(heights: dict[str, float], line: float) -> list[dict[str, Any]]:
+    """One set-up: the datum at 0, then every station, the datum last."""
+    rows = [{"station": "BM", "sight": "back", "reading": line}]
+    rows += [{"station": n, "sight": "between", "reading": line - h} for n, h in heights.items()]
+    return [*rows, {"station": "BM", "sight": "fore", "reading": line}]
+
+
+def answered(rows: list[dict[str, Any]], **more: Any) -> LevelAnswer:
+    return answer_book(read_book({"method": "instrument", "readings": rows, **more}))
+
+
+heights_of = st.lists(st.integers(-900, 900), min_size=3, max_size=8)
+
+
+@given(heights_of, st.integers(1000, 3000), st.integers(1000, 3000))
+def test_heights_do_not_depend_on_how_high_the_instrument_stands(
+    heights: list[int], one: int, other: int
+) -> None:
+    named = {f"S{n}": float(h) for n, h in enumerate(heights)}
+    first, second = (answered(readings(named, line)) for line in (one, other))
+    assert [s.height_mm for s in first.stations] == pytest.approx([s.height_mm for s in second.stations])
+    assert [s.height_mm for s in first.stations] == pytest.approx([0.0, *named.values()])
+    assert first.checks.agrees
+    assert first.checks.misclosure_mm == pytest.approx(0)
+    assert first.suspects == []
+
+
+@given(heights_of, st.lists(st.integers(1000, 3000), min_size=9, max_size=9))
+def test_turning_points_change_no_height_and_both_ways_of_reducing_agree(
+    heights: list[int], lines: list[int]
+) -> None:
+    """The instrument is moved after every station."""
+    rows: list[dict[str, Any]] = []
+    at, here = "BM", 0.0
+    for n, (h, line) in enumerate(zip(heights, lines, strict=False)):
+        rows.append({"station": at, "sight": "back", "reading": line})
+        rows.append({"station": f"S{n}", "sight": "fore", "reading": line + here - h})
+        at, here = f"S{n}", float(h)
+    if any(r["reading"] < 0 for r in rows):
+        return
+    found = answered(rows)
+    assert [s.height_mm for s in found.stations[1:]] == pytest.approx(heights)
+    assert [r.height_mm for r in found.rows] == pytest.approx([r.by_rise_mm for r in found.rows])
+    assert found.checks.agrees
+
+
+@given(heights_of, st.sampled_from(["string", "water", "spirit"]))
+def test_drops_under_a_line_reduce_to_the_same_heights(heights: list[int], method: str) -> None:
+    line = 1000.0
+    rows = [{"station": "BM", "drop": line}]
+    rows += [{"station": f"S{n}", "drop": line - h} for n, h in enumerate(heights)]
+    found = answer_book(read_book({"method": method, "datum": {"height": "1 m"}, "readings": rows}))
+    assert [s.height_mm for s in found.stations] == pytest.approx([1000, *(1000 + h for h in heights)])
+    assert found.checks.agrees
+    assert found.checks.misclosure_mm is None
+
+
+def test_a_station_read_twice_that_disagrees_is_named_with_how_far() -> None:
+    rows = readings({"A": 20, "B": 35, "C": 50}, 1500)
+    rows.insert(-1, {"station": "C", "sight": "between", "reading": 1350})
+    [suspect] = answered(rows).suspects
+    assert (suspect.station, suspect.off_mm) == ("C", 100)
+    assert "whole decimetre" in suspect.words
+    rows.insert(-1, {"station": "C", "sight": "between", "reading": 1451})
+    found = answered(rows)
+    [suspect] = found.suspects
+    assert suspect.off_mm == pytest.approx(100)
+    # What was read three times counts by its middle one: the slip does not.
+    assert next(s.height_mm for s in found.stations if s.name == "C") == 50
+
+
+def test_a_station_that_leaves_the_plane_of_all_others_is_named_on_the_bed() -> None:
+    heights = {**SLOPE, "front": 0.0, "back": 120.0, "right": 160.0, "left": 60.0}
+    found = answered(readings(heights, 1500), bed=boards())
+    [suspect] = found.suspects
+    assert (suspect.station, round(suspect.off_mm)) == ("right", 100)
+    assert answered(readings({**heights, "right": 60.0}, 1500), bed=boards()).suspects == []
+
+
+def test_a_book_with_a_bed_says_what_is_dug_as_its_plan_does() -> None:
+    found = answered(readings({**SLOPE, "tree": 40.0}, 1500), bed=boards(), school="build_up")
+    assert found.ground is not None
+    assert {s.name: s.pack_mm for s in found.ground.stations}["front left"] == 120
+    again = on(SLOPE, school="build_up").ground
+    assert again.wedge_l == pytest.approx(found.ground.wedge_l)
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [
+        ({"readings": []}, "readings"),
+        ({"readings": [{"station": "A", "sight": "between", "reading": 1}]}, "readings.0.sight"),
+        ({"readings": [{"station": "A", "sight": "back", "reading": 1}]}, "readings.0.station"),
+        ({"readings": [{"station": "BM", "sight": "back", "drop": 1}]}, "readings.0.drop"),
+        ({"readings": [{"station": "BM", "sight": "back"}]}, "readings.0.reading"),
+        ({"readings": [{"station": "BM", "sight": "back", "reading": "high"}]}, "readings.0.reading"),
+        ({"readings": [{"station": "BM", "sight": "back", "reading": "40 m"}]}, "readings.0.reading"),
+        ({"method": "string", "readings": [{"station": "A", "reading": 1}]}, "readings.0.reading"),
+        ({"method": "guess", "readings": [{"station": "A", "drop": 1}]}, "method"),
+    ],
+)
+def test_rows_that_cannot_be_are_named(change: dict[str, Any], field: str) -> None:
+    with pytest.raises(DesignError) as refused:
+        read_book({"method": "instrument", **change})
+    assert field in [p.field for p in refused.value.problems]
+
+
+def test_digging_in_takes_the_fall_from_the_high_side() -> None:
+    plan = on(SLOPE)
+    assert [(s.dig_mm, s.pack_mm) for s in plan.ground.stations] == [(0, 0), (0, 0), (120, 0), (120, 0)]
+    # The walls stand on the ground or in it: nothing is packed, and no gap is left.
+    assert plan.ground.base_l == 0
+    assert max(side.gap_mm for side in plan.ground.sides) == 0
+    assert plan.ground.wedge_l < 0
+    assert plan.ground.spoil_l == pytest.approx(plan.ground.trench_l * 1.25)
+    deeper = on(SLOPE, bury="50 mm", base="40 mm").ground
+    assert [s.dig_mm for s in deeper.stations] == [90, 90, 210, 210]
+    # By hand: the base fills 40 mm of a trench 200 mm wide, along walls of about 7.2 m.
+    assert deeper.base_l == pytest.approx(0.04 * 0.2 * 7.2 * 1000, rel=0.05)
+
+
+def test_every_school_meets_level_ground_alike() -> None:
+    for school in ("dig_in", "build_up", "hang", "legs"):
+        ground = on(dict.fromkeys(SLOPE, 35.0), school=school).ground
+        assert ground.fall_mm == 0
+        assert ground.target_mm == 35
+        assert [ground.trench_l, ground.base_l, ground.wedge_l] == pytest.approx([0, 0, 0], abs=1e-6)
+
+
+def test_a_gap_under_a_hung_course_is_told_with_what_would_wash_out() -> None:
+    plan = on(SLOPE, school="hang")
+    told = {w.code: w for w in plan.watch_outs}
+    assert "120 mm" in told["propped-gap"].message
+    assert plan.ground.backfill_l > 0
+    assert "propped-gap" not in {w.code for w in on(SLOPE).watch_outs}
+
+
+def test_posts_on_packed_ground_stand_shallower_and_are_told() -> None:
+    plan = on(SLOPE, school="build_up")
+    holes = {h.post: h for h in plan.setting_out.holes}
+    flat = {h.post: h for h in open_plan(read_design(boards())).setting_out.holes}
+    assert holes["front corner"].deep_mm < flat["front corner"].deep_mm - 100
+    assert holes["back corner"].deep_mm == pytest.approx(flat["back corner"].deep_mm, abs=10)
+    told = {w.code: w.message for w in plan.watch_outs}
+    assert "front" in told["post-on-slope"]
+
+
+def test_where_the_ground_rises_by_a_course_the_first_one_can_step() -> None:
+    steep = {"front left": 0.0, "front right": 430.0, "back right": 430.0, "back left": 0.0}
+    front = next(s for s in on(steep).ground.sides if s.side == "front")
+    assert [(round(s.at_mm), s.courses) for s in front.steps] == [
+        (round(2400 * 195 / 430), 1),
+        (round(2400 * 390 / 430), 2),
+    ]
+
+
+def test_stations_that_are_nowhere_or_twice_are_named() -> None:
+    for rows, field in [
+        ([{"at": "front left", "height": 0}, {"at": "middle", "height": 0}], "ground.stations.1.at"),
+        ([{"at": "front left", "height": 0}, {"at": "front left", "height": 9}], "ground.stations.1.at"),
+    ]:
+        with pytest.raises(DesignError) as refused:
+            open_plan(read_design(boards(ground={"stations": rows})))[ASSEMBLY]
+        assert [p.field for p in refused.value.problems] == [field]
+
+
+def test_any_outline_has_places_to_read() -> None:
+    sided = {"shape": "equal_sides", "sides": 6, "side": "900 mm"}
+    ell = {"shape": "l", "length": "3 m", "width": "2.4 m", "leg": "1 m"}
+    found = {}
+    for name, outline in (("hexagon", sided), ("ell", ell)):
+        try:
+            bed = open_plan(read_design({**boards(), "outline": outline}))[ASSEMBLY]
+        except DesignError:
+            continue
+        found[name] = places_of(bed)
+    for places in found.values():
+        assert "corner 1" in places
+        assert "side 1" in places
+    ring = {
+        "schema": 1,
+        "name": "Ring",
+        "outline": {"shape": "circle"},
+        "construction": {"kind": "ring", "sheet": "sheet-wave-18", "sheets": 5},
+        "height": "600 mm",
+        "ground": {"stations": [{"at": "front", "height": 0}, {"at": "back", "height": 60}]},
+    }
+    plan = open_plan(read_design(ring))
+    assert plan.ground.fall_mm == 60
+    assert plan.ground.wedge_l == pytest.approx(-plan[ASSEMBLY].inner.area * 30 / 1e6, rel=0.05)
+    assert plan.setting_out.radius_mm is not None
+    assert plan.setting_out.diagonals == []
+
+
+def racked(seed: int, noise: float) -> tuple[list[tuple[float, float]], list[float]]:
+    dice = random.Random(seed)
+    a = dice.uniform(1200, 3000)
+    # In a long narrow bed the short sides hardly change the diagonals: nothing tells them apart there.
+    b = a * dice.uniform(0.4, 1.0)
+    box = [(0, 0), (a, 0), (a, b), (0, b)]
+    points = [(x + dice.uniform(-40, 40), y + dice.uniform(-40, 40)) for x, y in box]
+    taped = [hypot(points[j][0] - points[i][0], points[j][1] - points[i][1]) for i, j in ENDS]
+    return points, [t + dice.gauss(0, noise) for t in taped]
+
+
+def tape_of(taped: list[float], **again: float) -> dict[str, Any]:
+    names = {"first_diagonal": "first diagonal", "second_diagonal": "second diagonal"}
+    return {
+        "sides": taped[:4],
+        "diagonals": taped[4:],
+        "noise": "0.3 mm",
+        "again": {names.get(k, k): v for k, v in again.items()},
+    }
+
+
+@given(st.integers(0, 100_000))
+def test_angles_of_random_corners_are_recovered_through_noise(seed: int) -> None:
+    points, taped = racked(seed, 0.3)
+    found = check_square(read_tape(tape_of(taped)))
+    assert found.suspect is None
+    for n, corner in enumerate(found.corners):
+        u = [points[n - 1][k] - points[n][k] for k in (0, 1)]
+        v = [points[(n + 1) % 4][k] - points[n][k] for k in (0, 1)]
+        cosine = (u[0] * v[0] + u[1] * v[1]) / hypot(*u) / hypot(*v)
+        assert corner.name == CORNERS[n]
+        assert corner.angle_deg == pytest.approx(degrees(acos(cosine)), abs=0.25)
+
+
+@given(st.integers(0, 100_000), st.integers(0, 5), st.sampled_from([-60.0, -35.0, 35.0, 60.0]))
+def test_a_misread_tape_is_told_and_named_once_it_is_taken_again(seed: int, which: int, slip: float) -> None:
+    _, taped = racked(seed, 0.3)
+    wrong = [*taped]
+    wrong[which] += slip
+    found = check_square(read_tape(tape_of(wrong)))
+    assert found.suspect is not None
+    assert found.move is None
+    off = dict(zip(found.suspect.which, found.suspect.off_mm, strict=True))
+    assert off[MEASURES[which]] == pytest.approx(slip, abs=6)
+    again = {MEASURES[which].replace(" ", "_"): taped[which]}
+    settled = check_square(read_tape(tape_of(wrong, **again)))
+    assert settled.suspect is not None
+    assert settled.suspect.which == [MEASURES[which]]
+    assert settled.suspect.off_mm == pytest.approx([slip], abs=0.01)
+    other = MEASURES[(which + 1) % 6]
+    still = check_square(read_tape(tape_of(wrong, **{other.replace(" ", "_"): wrong[(which + 1) % 6]})))
+    assert still.suspect is not None
+    assert other not in still.suspect.which
+
+
+def test_a_square_bed_is_square_and_a_lone_corner_is_sent_home() -> None:
+    square = [2400.0, 1200.0, 2400.0, 1200.0, 2683.282, 2683.282]
+    assert check_square(read_tape(tape_of(square))).square
+    points = [(0.0, 0.0), (2400.0, 0.0), (2400.0, 1150.0), (0.0, 1200.0)]
+    taped = [hypot(points[j][0] - points[i][0], points[j][1] - points[i][1]) for i, j in ENDS]
+    found = check_square(read_tape({**tape_of(taped), "wanted": {"length": 2400, "width": 1200}}))
+    assert found.move is not None
+    assert (found.move.corner, found.move.along) == ("back right", "right")
+    # Away from the front right: the side is too short.
+    assert found.move.by_mm == pytest.approx(-50, abs=0.5)
+
+
+def test_a_diagonal_longer_than_two_sides_is_named() -> None:
+    with pytest.raises(DesignError) as refused:
+        read_tape({"sides": ["2.4 m", "1.2 m", "2.4 m", "1.2 m"], "diagonals": ["3.7 m", "2.7 m"]})
+    [problem] = refused.value.problems
+    assert (problem.field, problem.allowed) == ("diagonals.0", "between 1200 mm and 3600 mm")
+    with pytest.raises(DesignError) as refused:
+        read_tape({**tape_of([2400, 1200, 2400, 1200, 2683, 2683]), "again": {"middle": 5000}})
+    assert [p.field for p in refused.value.problems] == ["again.middle"]
+
+
+def test_pegs_diagonals_and_checks_of_a_rectangle() -> None:
+    out = set_out(open_plan(read_design(boards()))[ASSEMBLY], System.METRIC)
+    assert [d.length for d in out.diagonals] == pytest.approx([hypot(2400, 1200)] * 2)
+    assert {(c.along, c.across, c.between) for c in out.checks} == {(1600, 1200, 2000), (1200, 1600, 2000)}
+    beyond = [p for p in out.pegs if p.off]
+    assert len(beyond) == 8
+    front_left = [p.at for p in beyond if p.corner == "front left"]
+    assert sorted(front_left) == [(-500, 0), (0, -500)]
+
+
+@given(st.lists(st.integers(-12, 12), min_size=4, max_size=4))
+def test_what_is_raised_by_what_it_is_told_is_level(heights: list[int]) -> None:
+    places = dict(zip(CORNERS, [(0.0, 0.0), (2400.0, 0.0), (2400.0, 1200.0), (0.0, 1200.0)], strict=True))
+    found = as_built(dict(zip(CORNERS, map(float, heights), strict=True)), places)
+    assert found is not None
+    assert len({round(h + s.by, 6) for h, s in zip(heights, found.stations, strict=True)}) == 1
+    # 3 mm for every metre from the middle: 1.34 m to a corner.
+    assert found.stations[0].may == pytest.approx(3 * hypot(1.2, 0.6))
+    assert found.holds == all(abs(s.off) <= s.may for s in found.stations)
+
+
+def test_a_tall_trellis_leans_by_what_the_course_does() -> None:
+    """12 mm across 1.2 m are 10 mm in a metre: 18 mm at 1.8 m."""
+    places = dict(zip(CORNERS, [(0.0, 0.0), (2400.0, 0.0), (2400.0, 1200.0), (0.0, 1200.0)], strict=True))
+    found = as_built(dict(zip(CORNERS, [0.0, 0.0, 12.0, 12.0], strict=True)), places)
+    assert found is not None
+    assert found.lean == pytest.approx(10)
+    assert found.off_at(1800) == pytest.approx(18)
+    assert not found.holds
+    assert as_built({"front left": 0.0}, places) is None
+
+
+def test_the_gauge_is_an_off_cut_of_the_first_course() -> None:
+    plan = on(SLOPE)
+    gauge = plan.gauge
+    if gauge is not None:
+        assert gauge.wide_mm == 195
+        assert gauge.length_mm >= 200
+        left = [s for s in plan.cutting.sticks if s.offcut_name == gauge.stick]
+        assert left[0].stock == "larch-45x195"
+    assert open_plan(read_design(boards())).gauge is None
+
+
+def test_a_bed_that_was_not_levelled_has_no_ground() -> None:
+    plan = open_plan(read_design(boards()))
+    assert plan.ground is None
+    assert plan.fill is not None
+    assert (
+        reduced(read_book({"method": "string", "readings": [{"station": "A", "drop": 5}]})).rows[0].line == 0
+    )
