@@ -55,17 +55,17 @@ def test_a_set_of_readings_becomes_heights_to_take(client: TestClient, bed: str)
     for station, written in zip(CORNERS, ["1500", "1510", "1400", "1390"], strict=True):
         found = take(client, bed, station, written)
     assert [(s["at"], s["height"]) for s in found["concluded"]] == [
-        ("front left", 0),
-        ("front right", -10),
-        ("back right", 100),
-        ("back left", 110),
+        ("front left", "0 mm"),
+        ("front right", "-10 mm"),
+        ("back right", "100 mm"),
+        ("back left", "110 mm"),
     ]
     assert found["ground"]["ground"]["fall_mm"] == 120
     assert found["ground"]["suspects"] == []
     again = client.get(f"/api/beds/{bed}/readings").json()
     assert again == found
     assert {r["method"] for r in again["readings"]} == {"instrument"}
-    assert again["readings"][1]["written"] == "1500"
+    assert again["readings"][1]["written"] == "1500 mm"
 
 
 def test_one_that_is_sent_twice_counts_once_and_a_struck_one_stays(client: TestClient, bed: str) -> None:

@@ -12,9 +12,19 @@ from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import FieldProblem
 from acrebox.core.design import Design, GroundChoice, GroundStation
 from acrebox.core.errors import DesignError, Problem, refuse
-from acrebox.core.ground import MEASURES, SquareAnswer, check_square, places_of, read_book, read_tape, reduced
+from acrebox.core.ground import (
+    MEASURES,
+    SquareAnswer,
+    check_square,
+    corner_places,
+    places_of,
+    read_book,
+    read_tape,
+    reduced,
+)
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length
 from acrebox.core.plan import ASSEMBLY, open_plan
 from acrebox.core.plan.levelling import LevelAnswer, TrueAnswer, answer_book, answer_true, concluded
 from acrebox.standins.laser import Laser, Plot
@@ -26,6 +36,7 @@ router = APIRouter(
 
 Job = Literal["ground", "first_course", "finished", "tape"]
 DATUM = "BM"
+EXAMPLE_FEET = "4' 7 1/2\""
 BESIDE = (-1500.0, -1500.0)
 """Where the datum of the stand-in stands [mm]: beside the bed."""
 LAID_HIGH_MM = 9.0
@@ -57,6 +68,7 @@ class ReadingsOut(BaseModel):
 
     readings: list[ReadingOut]
     places: dict[str, list[float]]
+    corners: list[str]
     ground: LevelAnswer | None
     concluded: list[GroundStation]
     first_course: TrueAnswer | None
@@ -76,10 +88,12 @@ def _answer(bed_id: UUID, kept: Stores, rows: list[KeptReading]) -> ReadingsOut:
     yard = kept.beds.around(bed_id).yard
     system = yard.units or bed.system
     plain = bed.model_copy(update={"ground": GroundChoice()})
-    places = places_of(open_plan(plain)[ASSEMBLY])
+    assembly = open_plan(plain)[ASSEMBLY]
+    places = places_of(assembly)
     answer = ReadingsOut(
         readings=[_out(r) for r in rows],
         places={name: [float(x), float(y)] for name, (x, y) in places.items()},
+        corners=list(corner_places(assembly)),
         ground=None,
         concluded=[],
         first_course=None,
@@ -143,7 +157,7 @@ def _levels(answer: ReadingsOut, bed: Design, rows: list[KeptReading], system: S
             book = read_book(plain)
             if job == "ground":
                 answer.ground = answer_book(book)
-                answer.concluded = list(concluded(bed, reduced(book)))
+                answer.concluded = list(concluded(bed, reduced(book), show))
             else:
                 setattr(answer, job, answer_true(bed, reduced(book), show))
         except DesignError as fault:
@@ -188,24 +202,30 @@ def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores) -> ReadingsO
     """Keep one reading. Refused is only what nobody can read; what does not fit the others is kept and
     told.
     """
-    _readable(reading)
-    row = KeptReading(**reading.model_dump())
+    bed = kept.beds.get(bed_id).design
+    system = kept.beds.around(bed_id).yard.units or bed.system
+    row = KeptReading(**{**reading.model_dump(), "written": _readable(reading, system)})
     return _answer(bed_id, kept, kept.readings.take(bed_id, row))
 
 
-def _readable(reading: ReadingIn) -> None:
-    """Raises DesignError where it is no length, or no tape of four corners."""
-    if reading.job == "tape":
-        if reading.station not in MEASURES:
-            raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(MEASURES))
-        probe = {"method": "string", "readings": [{"station": "x", "drop": reading.written}]}
-    else:
-        probe = {"method": "string", "readings": [{"station": reading.station, "drop": reading.written}]}
+def _readable(reading: ReadingIn, system: System) -> str:
+    """What was written, with the unit that a bare number has in the yard. Raises DesignError where it is no
+    length, or no tape of four corners.
+    """
+    if reading.job == "tape" and reading.station not in MEASURES:
+        raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(MEASURES))
     try:
-        read_book(probe)
+        written = Length(reading.written, system)
+        read_book({"method": "string", "readings": [{"station": reading.station, "drop": written.text}]})
     except DesignError as fault:
         first = fault.problems[0]
         raise refuse("written", first.value, first.message, first.allowed) from None
+    except ValueError as fault:
+        allowed = f"a length such as {'1.234 m' if system is System.METRIC else EXAMPLE_FEET}"
+        raise refuse(
+            "written", reading.written, f"{str(fault)[:1].upper()}{str(fault)[1:]}.", allowed
+        ) from None
+    return str(written.text)
 
 
 @router.delete("/readings/{reading_id}")

@@ -40,6 +40,8 @@ export type Fit = Shapes['Fit']
 export type Weighed = Shapes['Weighed']
 export type Rates = Shapes['Rates']
 export type Fixing = Shapes['Fixing']
+export type Readings = Shapes['ReadingsOut']
+export type TakenReading = Shapes['ReadingIn']
 export type Units = 'metric' | 'imperial'
 
 const http = createClient<paths>({ baseUrl: '' })
@@ -119,6 +121,13 @@ export const api = {
   step: (id: string, revision: number, way: 'undo' | 'redo') =>
     answer<Bed>(http.POST('/api/beds/{bed_id}/{way}', { params: { path: { bed_id: id, way }, header: from(revision) as never } })),
   move: (id: string, yard_id: string) => answer<Bed>(http.PUT('/api/beds/{bed_id}/yard/{yard_id}', { params: { path: { bed_id: id, yard_id } } })),
+  readings: (id: string) => answer<Readings>(http.GET('/api/beds/{bed_id}/readings', { params: bedPath(id) })),
+  takeReading: (id: string, reading: TakenReading) => answer<Readings>(http.POST('/api/beds/{bed_id}/readings', { params: bedPath(id), body: reading })),
+  strikeReading: (id: string, reading: string, struck: boolean) => {
+    const params = { path: { bed_id: id, reading_id: reading } }
+    return answer<Readings>(struck ? http.DELETE('/api/beds/{bed_id}/readings/{reading_id}', { params }) : http.PUT('/api/beds/{bed_id}/readings/{reading_id}', { params }))
+  },
+  laser: (id: string, station: string, job: TakenReading['job']) => answer<{ written: string }>(http.GET('/api/beds/{bed_id}/laser', { params: { path: { bed_id: id }, query: { station, job } } })),
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),

@@ -45,7 +45,7 @@ export function useBed(id: string) {
   const stop = onSent((entry, answer) => {
     if (entry.bed !== id || entry.kind !== 'edit') return
     const mine = saving.draft.value
-    if (answer.ok) saving.taken(savedOf(answer.value), mine && alike(mine, entry.design) ? mine : entry.design)
+    if (answer.ok) saving.taken(savedOf(answer.value as Bed), mine && alike(mine, entry.design) ? mine : entry.design)
     else if (answer.problem.status === 412 && answer.problem.saved) saving.elsewhere(savedOf(answer.problem.saved as Bed), entry.design)
     else {
       saving.problems.value = answer.problem.problems ?? []

@@ -2,6 +2,7 @@ import type { Component } from 'vue'
 
 import BenchSheet from './bench/BenchSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
+import LevelSheet from './level/LevelSheet.vue'
 import PlainSheet from './PlainSheet.vue'
 import ShapeSheet from './shape/ShapeSheet.vue'
 import SiteSheet from './site/SiteSheet.vue'
@@ -19,6 +20,7 @@ const SHEETS: Record<string, Sheet> = {
   site: { sheet: SiteSheet, chapters: ['site', 'carried'] },
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
+  level: { sheet: LevelSheet, chapters: ['ground', 'gauge', 'setting_out'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
 

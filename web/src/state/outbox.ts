@@ -1,7 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { ref } from 'vue'
 
-import { api, type Answer, type Bed, type Design } from '@/api/client'
+import { api, type Answer, type Bed, type Design, type Readings, type TakenReading } from '@/api/client'
 
 /* What is ticked or typed while the server cannot be reached waits in this browser (IndexedDB) and is sent once, in
    order, when it is back. Every entry has a name of its own, by which the server knows it again. */
@@ -23,12 +23,27 @@ export interface EditEntry {
   base: Design
   design: Design
 }
-export type Entry = TickEntry | EditEntry
+/** A reading that was taken outdoors, or struck out. */
+export interface ReadingEntry {
+  kind: 'reading'
+  id: string
+  bed: string
+  reading: TakenReading
+}
+export interface StrikeEntry {
+  kind: 'strike'
+  id: string
+  bed: string
+  reading: string
+  struck: boolean
+}
+export type Entry = TickEntry | EditEntry | ReadingEntry | StrikeEntry
 interface Kept extends DBSchema {
   waiting: { key: number; value: Entry }
 }
 
-export type Sent = (entry: Entry, answer: Answer<Bed>) => void
+/** What the server says of an entry: the bed, or after a reading all readings of it. */
+export type Sent = (entry: Entry, answer: Answer<Bed | Readings>) => void
 
 const RETRY_MS = 4000
 /** How many entries wait. */
@@ -55,8 +70,8 @@ export async function waitingFor(bed: string): Promise<Entry[]> {
   return (await (await database()).getAll('waiting')).filter((entry) => entry.bed === bed)
 }
 
-/** Put a tick in line; a browser that keeps nothing sends it at once, and it is told as sent or refused. */
-export async function putTick(entry: TickEntry): Promise<void> {
+/** Put a tick or a reading in line; a browser that keeps nothing sends it at once, and it is told as sent or refused. */
+export async function putTick(entry: TickEntry | ReadingEntry | StrikeEntry): Promise<void> {
   try {
     await put(entry)
   } catch {
@@ -124,13 +139,15 @@ async function sendAll(): Promise<void> {
     // It may have been replaced by a newer edit while it was under way; then the newer one is next.
     const now = await db.get('waiting', key)
     if (now?.id === value.id) await db.delete('waiting', key)
-    else if (now?.kind === 'edit' && answer.ok) await db.put('waiting', { ...now, revision: answer.value.revision, base: answer.value.design }, key)
+    else if (now?.kind === 'edit' && answer.ok && 'design' in answer.value) await db.put('waiting', { ...now, revision: answer.value.revision, base: answer.value.design }, key)
     for (const hear of heard) hear(value, answer)
   }
   await count()
 }
 
-function send(entry: Entry): Promise<Answer<Bed>> {
+function send(entry: Entry): Promise<Answer<Bed | Readings>> {
+  if (entry.kind === 'reading') return api.takeReading(entry.bed, entry.reading)
+  if (entry.kind === 'strike') return api.strikeReading(entry.bed, entry.reading, entry.struck)
   if (entry.kind === 'edit') return api.change(entry.bed, entry.revision, entry.design, entry.id)
   return api.tick(entry.bed, entry.of, entry.key, entry.done, entry.length_mm)
 }

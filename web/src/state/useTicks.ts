@@ -21,7 +21,7 @@ export function useTicks(bed: string, changed: () => void) {
     if (entry.bed !== bed || entry.kind !== 'tick') return
     pending.value = pending.value.filter((p) => p.id !== entry.id)
     news += 1
-    if (answer.ok) take(answer.value)
+    if (answer.ok) take(answer.value as Bed)
     changed()
   })
   onScopeDispose(stop)

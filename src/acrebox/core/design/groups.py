@@ -8,6 +8,7 @@ from acrebox.core.data import read_as
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
 from acrebox.core.design.fill import FillChoice, Heap, OwnMaterial
+from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
@@ -84,6 +85,7 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
     asked: dict[str, tuple[str, bool, list[Asked]]] = {
         "outline": ("outline", False, _outline(show)),
         "site": ("site", False, _site(show)),
+        "ground": ("ground", False, questions_of(GroundChoice, "ground", show)),
     }
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]

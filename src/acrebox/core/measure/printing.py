@@ -163,6 +163,11 @@ class Printer:
             return print_metric(mm)
         return print_imperial(mm).replace("′", "'").replace("″", '"')
 
+    def typed_at(self, mm: float) -> str:
+        """A place along an axis [mm] as one types it, on either side of its beginning."""
+        text = self.typed(abs(mm))
+        return f"-{text}" if mm < 0 and text != self.typed(0) else text
+
     def thin(self, mm: float) -> str:
         """A length [mm], finer where it is thinner than a tape tells: sheet steel."""
         return self.drill(mm) if mm < THIN_MM else self.length(mm)

@@ -5,6 +5,9 @@ from acrebox.core.chapter import EVERYTHING, Chapter, Seen, register
 from acrebox.core.plan.bench import CUTTING
 from acrebox.core.plan.rows import Row
 
+FOUR = 4
+TRUE = ("first course", "finished")
+
 
 class Tickable(Row):
     """Something that can be ticked off: at which stage, of which kind, under which key."""
@@ -15,12 +18,14 @@ class Tickable(Row):
 
 
 def ticks_of(seen: Seen) -> list[Tickable]:
-    """Pieces to cut, then layers to lay; a material that lies twice is counted."""
+    """Pieces to cut, what is to be true, then layers to lay; a material that lies twice is counted."""
     found = [
         Tickable(stage="bench", kind="cut", key=piece.key)
         for stick in seen.of(CUTTING).sticks
         for piece in stick.pieces
     ]
+    true = ("square", "first course", "finished") if len(seen.assembly.outline.corners) == FOUR else TRUE
+    found += [Tickable(stage="level", kind="true", key=key) for key in true]
     laid: dict[str, int] = {}
     for layer in seen.layers:
         key = layer.key
@@ -31,7 +36,13 @@ def ticks_of(seen: Seen) -> list[Tickable]:
 
 
 TICKS = register(
-    Chapter(key="ticks", stage="bench", reads=("cutting", "layers"), work=ticks_of, model=list[Tickable])
+    Chapter(
+        key="ticks",
+        stage="bench",
+        reads=("assembly", "cutting", "layers"),
+        work=ticks_of,
+        model=list[Tickable],
+    )
 )
 WATCH_OUTS = register(
     Chapter(key="watch_outs", stage="shape", reads=(EVERYTHING,), work=watch_outs, model=list[WatchOut])

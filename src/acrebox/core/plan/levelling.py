@@ -140,13 +140,18 @@ def _places(bed: Design) -> dict[str, Point2]:
     return dict(places_of(open_plan(bed)[ASSEMBLY]))
 
 
-def concluded(bed: Design, found: Reduction) -> tuple[GroundStation, ...]:
-    """The heights of a reduction that lie at places of a bed, to a tenth of a millimetre, corners first."""
+def concluded(bed: Design, found: Reduction, show: Printer | None = None) -> tuple[GroundStation, ...]:
+    """The heights of a reduction that lie at places of a bed, corners first: to a tenth of a millimetre, or
+    as one types them.
+    """
     assembly = open_plan(bed.model_copy(update={"ground": GroundChoice()}))[ASSEMBLY]
     names = dict.fromkeys([*corner_places(assembly), *places_of(assembly)])
     heights = {s.name: s.height for s in found.stations}
     return tuple(
-        GroundStation(at=name, height=Coordinate(round(heights[name], 1)))
+        GroundStation(
+            at=name,
+            height=Coordinate(show.typed_at(heights[name]) if show else round(heights[name], 1)),
+        )
         for name in names
         if name in heights
     )

@@ -15,14 +15,8 @@ Toward = Literal["right", "left", "back", "front"]
 
 def placed_at(at: Point, turn: float, place: Place, show: Printer) -> Place:
     """A bed with the front left corner of its box there [mm], as one types it; it follows nothing."""
-    x, y = (Coordinate(signed(v, show)) for v in at)
+    x, y = (Coordinate(show.typed_at(v)) for v in at)
     return Place(x=x, y=y, turn=round((turn + 180) % 360 - 180, 3), top=place.top)
-
-
-def signed(mm: float, show: Printer) -> str:
-    """A coordinate [mm] as one types it, on either side of the beginning."""
-    text = show.typed(abs(mm))
-    return f"-{text}" if mm < 0 and text != show.typed(0) else text
 
 
 def lined_up(bed: Footprint, place: Place, with_: Sequence[Point], edge: Edge, show: Printer) -> Place:

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { printLength, printVolume, typeset } from '@/measure/print'
+import QuestionList from '@/questions/QuestionList.vue'
+import { useQuestions } from '@/questions/useQuestions'
+import FieldTrouble from '@/sheet/FieldTrouble.vue'
+import Figure from '@/sheet/Figure.vue'
+import LengthField from '@/sheet/LengthField.vue'
+import TextButton from '@/sheet/TextButton.vue'
+import SideSections from './SideSections.vue'
+import { useReadings } from './useReadings'
+
+/** The heights that the bed is planned on, and what is dug, packed and brought. */
+const { id, plan, units, edit, valueAt } = useThisBed()
+const { kept, places } = useReadings(id)
+const group = useQuestions('bed').group('ground')
+interface Station { at: string; height: string | number }
+const typed = computed(() => (valueAt('ground.stations') as Station[] | undefined) ?? [])
+const left = computed(() => places.value.filter((c) => !typed.value.some((t) => t.at === c)))
+const ground = computed(() => plan.value?.ground)
+const length = (mm: number) => typeset(printLength(mm, units.value))
+const litres = (l: number) => `${l < 0 ? '−' : ''}${typeset(printVolume(Math.abs(l), units.value))}`
+const rowOf = (at: string) => ground.value?.stations.find((s) => s.name === at)
+/** What the book says, where that is not what the bed is planned on. */
+const news = computed(() => {
+  const found = kept.value?.concluded ?? []
+  const plain = (rows: Station[]) => JSON.stringify(rows.map((s) => [s.at, String(s.height)]))
+  return found.length > 0 && plain(found as Station[]) !== plain(typed.value)
+})
+const takeAll = () => edit('ground.stations', kept.value?.concluded.map((s) => ({ at: s.at, height: s.height })))
+const add = (at: string) => edit('ground.stations', [...typed.value, { at, height: units.value === 'metric' ? '0 mm' : '0 in' }])
+const sums = computed(() => {
+  const g = ground.value
+  if (!g) return []
+  return [
+    { key: 'trench_l', name: 'To dig', amount: g.trench_l },
+    { key: 'spoil_l', name: 'Spoil, loose', amount: g.spoil_l },
+    { key: 'base_l', name: 'To pack, rammed', amount: g.base_l },
+    { key: 'bring_l', name: 'To bring for it', amount: g.bring_l },
+    { key: 'washes_l', name: 'To back-fill', amount: g.backfill_l },
+    { key: 'wedge_l', name: g.wedge_l < 0 ? 'Ground inside the bed' : 'Soil more, under the first course', amount: g.wedge_l },
+  ].filter((s) => Math.abs(s.amount) > 0.05)
+})
+</script>
+
+<template>
+  <section aria-label="The ground">
+    <h2>The ground</h2>
+    <p v-if="news"><n-button type="primary" @click="takeAll">Plan on the heights of the book</n-button></p>
+    <p v-if="!typed.length" class="faint">Nothing is read yet: read every corner above, or type heights over any datum.</p>
+    <table v-if="typed.length">
+      <thead><tr><th scope="col">Place</th><th scope="col">Height</th><th scope="col">To do</th><th scope="col"><span class="hidden">Remove</span></th></tr></thead>
+      <tbody>
+        <tr v-for="(s, n) in typed" :key="s.at" :data-station="s.at">
+          <th scope="row">{{ s.at }}</th>
+          <td><LengthField :id="`ground.stations.${n}.height`" :path="`ground.stations.${n}.height`" :label="`Height of the ground at ${s.at}`" /><FieldTrouble :path="`ground.stations.${n}.at`" /></td>
+          <td>{{ typeset(rowOf(s.at)?.says ?? '') }}</td>
+          <td class="no-print"><TextButton :aria-label="`Remove ${s.at}`" @click="edit('ground.stations', typed.filter((_t, at) => at !== n))">Remove</TextButton></td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="left.length" class="more no-print"><label for="add-station">A height at</label> <select id="add-station" class="pick" value="" @change="add(($event.target as HTMLSelectElement).value)"><option value="" disabled>a place</option><option v-for="c in left" :key="c" :value="c">{{ c }}</option></select></p>
+    <QuestionList v-if="group && typed.length" :questions="group.questions" stage="level" />
+    <template v-if="ground">
+      <p>{{ typeset(ground.says) }}</p>
+      <SideSections :ground="ground" :course="ground.top_of_course_mm - ground.target_mm" :units="units" />
+      <dl>
+        <dt>Top of the first course</dt><dd><Figure :text="length(ground.top_of_course_mm)" :worked="ground.working?.target_mm" of="Foot of the first course" /><span class="faint"> over the datum</span></dd>
+        <template v-for="s in sums" :key="s.key"><dt>{{ s.name }}</dt><dd :data-sum="s.key"><Figure :text="litres(s.amount)" :worked="ground.working?.[s.key]" :of="s.name" /></dd></template>
+        <template v-if="plan?.gauge"><dt>Depth gauge</dt><dd>{{ typeset(plan.gauge.says) }}</dd></template>
+      </dl>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+table { border-collapse: collapse; width: 100%; }
+th { font-weight: 400; text-align: left; }
+thead th { color: var(--faint); font-size: 13px; }
+td, th { padding: 3px 10px 3px 0; vertical-align: top; }
+tbody tr { border-top: 1px solid var(--rule); }
+tbody th { padding-top: 9px; }
+.hidden { position: absolute; clip-path: inset(50%); }
+dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
+dt, dd { min-height: 32px; align-content: center; }
+dt { color: var(--faint); }
+@media (max-width: 560px) { dl { grid-template-columns: 110px minmax(0, 1fr); } }
+</style>

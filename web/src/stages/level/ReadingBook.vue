@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { printLength, typeset } from '@/measure/print'
+import TextButton from '@/sheet/TextButton.vue'
+import { METHODS, useReadings } from './useReadings'
+
+/** The whole book of a job: every reading with its time and method, reduced; what is struck out stays. */
+const { id, units } = useThisBed()
+const { kept, job, ofJob, strike } = useReadings(id)
+const length = (mm: number) => `${mm < 0 ? '−' : ''}${typeset(printLength(Math.abs(mm), units.value))}`
+const ground = computed(() => (job.value === 'ground' ? kept.value?.ground : null))
+/** Heights by reading: the rows of the answer are those that count, in order, of the method used last. */
+const lastMethod = computed(() => ofJob.value.filter((r) => !r.struck).at(-1)?.method)
+const heights = computed(() => {
+  const rows = ofJob.value.filter((r) => !r.struck && !r.waits && r.method === lastMethod.value)
+  return new Map(rows.map((r, n) => [r.id, ground.value?.rows[n]?.height_mm]))
+})
+const problems = computed(() => (kept.value?.problems ?? []).filter((p) => p.field.startsWith(`${job.value}.`)))
+const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+const by = (key: string) => METHODS.find((m) => m.key === key)?.name ?? 'a tape'
+</script>
+
+<template>
+  <section v-if="ofJob.length" aria-label="The book">
+    <div class="wide" tabindex="0" role="region" aria-label="All readings">
+      <table>
+        <caption class="faint">Every reading, with its time and by what it was taken</caption>
+        <thead><tr><th scope="col">Place</th><th scope="col">Sight</th><th scope="col" class="n">Read</th><th v-if="ground" scope="col" class="n">Height</th><th scope="col">At, by</th><th scope="col"><span class="hidden">Strike out</span></th></tr></thead>
+        <tbody>
+          <tr v-for="r in ofJob" :key="r.id" :class="{ struck: r.struck }" :data-reading="r.station">
+            <th scope="row">{{ r.station }}</th><td>{{ r.sight ?? '' }}</td><td class="n">{{ typeset(r.written) }}</td>
+            <td v-if="ground" class="n">{{ heights.get(r.id) === undefined ? '' : length(heights.get(r.id) ?? 0) }}</td>
+            <td class="faint">{{ at(r.taken_at) }}<span class="by">, {{ by(r.method) }}</span>{{ r.waits ? ', waits to be sent' : '' }}</td>
+            <td class="no-print"><TextButton :aria-label="`${r.struck ? 'Count again' : 'Strike out'}: ${r.station}, ${r.written}`" @click="strike(r.id, !r.struck)">{{ r.struck ? 'Count again' : 'Strike out' }}</TextButton></td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-for="p in problems" :key="p.field + p.message" class="look" role="alert"><strong>{{ typeset(p.message) }}</strong> “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}. It is kept, and counts once it fits.</p>
+    <template v-if="ground">
+      <p data-checks>{{ typeset(ground.checks.words) }} <span class="faint">Σ back {{ length(ground.checks.sum_back_mm) }} − Σ fore {{ length(ground.checks.sum_fore_mm) }} = Σ rise {{ length(ground.checks.sum_rise_mm) }} − Σ fall {{ length(ground.checks.sum_fall_mm) }}.</span></p>
+      <p v-for="s in ground.suspects" :key="s.station" class="look" :data-suspect="s.station">{{ typeset(s.words) }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.wide { overflow-x: auto; }
+table { border-collapse: collapse; width: 100%; }
+caption { text-align: left; }
+th { font-weight: 400; text-align: left; }
+thead th { color: var(--faint); font-size: 13px; }
+td, th { padding: 4px 10px 4px 0; }
+tbody tr { border-top: 1px solid var(--rule); }
+.n { font-family: var(--figures); text-align: right; white-space: nowrap; }
+@media (max-width: 560px) { .by { display: none; } }
+.struck th, .struck .n { text-decoration: line-through; color: var(--faint); }
+.hidden { position: absolute; clip-path: inset(50%); }
+.look { border-left: 4px solid var(--rust); padding: 4px 8px; color: var(--rust); }
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { NButton, NInput } from 'naive-ui'
+import { computed, nextTick, ref } from 'vue'
+
+import { api } from '@/api/client'
+import { useThisBed } from '@/bed/useBed'
+import { typeset } from '@/measure/print'
+import { JOBS, METHODS, useReadings } from './useReadings'
+
+/** One reading at a time, in large type: what is read next, where, and what was read there. */
+const { id } = useThisBed()
+const { job, method, station, stations, sight, asked, moving, ofJob, refused, take, undo } = useReadings(id)
+const text = ref('')
+const box = ref<InstanceType<typeof NInput> | null>(null)
+const reads = computed(() => (job.value === 'tape' ? 'taped' : METHODS.find((m) => m.key === method.value)?.reads ?? ''))
+const SIGHTS = { back: 'a backsight, on a height that is known', between: 'a sight between', fore: 'a foresight, the last before the instrument is moved' }
+const last = computed(() => ofJob.value.filter((r) => !r.struck).at(-1))
+async function put() {
+  if (!text.value.trim()) return
+  await take(text.value.trim())
+  text.value = ''
+  await nextTick()
+  box.value?.focus()
+}
+const simulated = ref('')
+async function laser() {
+  const answer = await api.laser(id, station.value, job.value)
+  if (answer.ok) {
+    text.value = answer.value.written
+    simulated.value = 'The laser is simulated: it stands on an invented plot.'
+  } else simulated.value = answer.problem.detail
+}
+</script>
+
+<template>
+  <section class="take no-print" aria-label="Take a reading">
+    <p class="row">
+      <label for="job">Read</label><select id="job" v-model="job" class="pick" @change="asked = null"><option v-for="j in JOBS" :key="j.key" :value="j.key">{{ j.name }}</option></select>
+      <template v-if="job !== 'tape'"><label for="method">with</label><select id="method" v-model="method" class="pick" @change="asked = null"><option v-for="m in METHODS" :key="m.key" :value="m.key">{{ m.name }}</option></select></template>
+    </p>
+    <p class="next" aria-live="polite"><span class="faint">Next</span> <strong data-next>{{ station }}</strong></p>
+    <p v-if="sight" class="faint">{{ SIGHTS[sight] }}</p>
+    <form class="row" @submit.prevent="put">
+      <n-input ref="box" v-model:value="text" size="large" class="amount" :placeholder="reads" :input-props="{ 'aria-label': `${station}, ${reads}`, autocomplete: 'off', inputmode: 'text', enterkeyhint: 'next' }" />
+      <n-button type="primary" size="large" attr-type="submit" :disabled="!text.trim()">Take it</n-button>
+      <n-button v-if="job !== 'tape' && method === 'instrument'" size="large" @click="laser">From the laser</n-button>
+    </form>
+    <p v-for="p in refused?.problems ?? []" :key="p.field" class="wrong" role="alert"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p>
+    <p class="row">
+      <label for="where">Another place</label><select id="where" class="pick" :value="station" @change="asked = ($event.target as HTMLSelectElement).value"><option v-for="s in stations" :key="s" :value="s">{{ s }}</option></select>
+      <n-button v-if="sight === 'between'" size="small" @click="moving = true">Move the instrument after this one</n-button>
+      <n-button size="small" :disabled="!last" @click="undo">{{ last ? `Undo ${last.station}, ${last.written}` : 'Undo' }}</n-button>
+    </p>
+    <p v-if="simulated" class="faint" role="status">{{ simulated }}</p>
+  </section>
+</template>
+
+<style scoped>
+.take { border-bottom: 2px solid var(--ink); padding-bottom: 10px; margin-bottom: 8px; display: grid; gap: 6px; }
+.row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+.next { font-size: 30px; line-height: 1.2; }
+.next .faint { font-size: 18px; }
+.amount { width: 200px; font: 22px var(--figures); }
+.wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 6px 10px; font-size: 14px; }
+</style>

@@ -1,0 +1,108 @@
+import { computed, ref, shallowRef } from 'vue'
+
+import { api, type ProblemDetails, type Readings, type TakenReading } from '@/api/client'
+import { onSent, putTick, waitingFor, type Entry, type ReadingEntry, type StrikeEntry } from '@/state/outbox'
+
+export type Job = TakenReading['job']
+export type Method = TakenReading['method']
+export type Row = Readings['readings'][number]
+
+export const JOBS: { key: Job; name: string }[] = [
+  { key: 'ground', name: 'the ground' },
+  { key: 'tape', name: 'the corners, taped' },
+  { key: 'first_course', name: 'the first course' },
+  { key: 'finished', name: 'the finished bed' },
+]
+export const METHODS: { key: Method; name: string; reads: string }[] = [
+  { key: 'instrument', name: 'a laser or an optical level', reads: 'on the staff' },
+  { key: 'string', name: 'a string line', reads: 'under the string' },
+  { key: 'water', name: 'a water tube', reads: 'under the water mark' },
+  { key: 'spirit', name: 'a long spirit level', reads: 'under the level' },
+]
+export const TAPES = ['front', 'right', 'back', 'left', 'first diagonal', 'second diagonal']
+/** The station whose height is given. */
+export const DATUM = 'BM'
+
+/** The readings of a bed: what the server has, and upon it what still waits to be sent. Shared by all that shows them. */
+function make(bed: string) {
+  const kept = shallowRef<Readings | null>(null)
+  const pending = shallowRef<(ReadingEntry | StrikeEntry)[]>([])
+  const trouble = ref<string | null>(null)
+  const refused = shallowRef<ProblemDetails | null>(null)
+  const job = ref<Job>('ground')
+  const method = ref<Method>('instrument')
+  const asked = ref<string | null>(null)
+  const moving = ref(false)
+
+  onSent((entry, answer) => {
+    if (entry.bed !== bed || (entry.kind !== 'reading' && entry.kind !== 'strike')) return
+    pending.value = pending.value.filter((p) => p.id !== entry.id)
+    if (answer.ok) kept.value = answer.value as Readings
+    else refused.value = answer.problem
+  })
+  async function load() {
+    pending.value = (await waitingFor(bed).catch((): Entry[] => [])).filter((e): e is ReadingEntry | StrikeEntry => e.kind === 'reading' || e.kind === 'strike')
+    const answer = await api.readings(bed)
+    if (answer.ok) kept.value = answer.value
+    else trouble.value = answer.problem.detail
+  }
+
+  const rows = computed<(Row & { waits?: boolean })[]>(() => {
+    let found: (Row & { waits?: boolean })[] = [...(kept.value?.readings ?? [])]
+    for (const p of pending.value) {
+      if (p.kind === 'reading') found = found.some((r) => r.id === p.reading.id) ? found : [...found, { ...p.reading, struck: false, waits: true }]
+      else found = found.map((r) => (r.id === p.reading ? { ...r, struck: p.struck, waits: true } : r))
+    }
+    return found
+  })
+  const ofJob = computed(() => rows.value.filter((r) => r.job === job.value))
+  const counted = computed(() => ofJob.value.filter((r) => !r.struck && (job.value === 'tape' || r.method === method.value)))
+  const corners = computed(() => kept.value?.corners ?? [])
+  const places = computed(() => Object.keys(kept.value?.places ?? {}))
+  const stations = computed(() => (job.value === 'tape' ? TAPES : [DATUM, ...places.value]))
+
+  /** What is read next: the datum first, then every corner, then the datum again; after a move the same station. */
+  const suggested = computed(() => {
+    const read = counted.value.map((r) => r.station)
+    if (job.value === 'tape') return TAPES.find((t) => !read.includes(t)) ?? TAPES[4] as string
+    const last = counted.value.at(-1)
+    if (method.value === 'instrument' && last?.sight === 'fore' && last.station !== DATUM) return last.station
+    if (!read.length) return DATUM
+    return corners.value.find((c) => !read.includes(c)) ?? DATUM
+  })
+  const station = computed(() => asked.value ?? suggested.value)
+  const sight = computed<TakenReading['sight']>(() => {
+    if (job.value === 'tape' || method.value !== 'instrument') return null
+    const last = counted.value.at(-1)
+    if (!last || last.sight === 'fore') return 'back'
+    return moving.value || station.value === DATUM ? 'fore' : 'between'
+  })
+
+  async function take(written: string) {
+    refused.value = null
+    const reading: TakenReading = { id: crypto.randomUUID(), job: job.value, method: job.value === 'tape' ? 'tape' : method.value, station: station.value, sight: sight.value, written, taken_at: new Date().toISOString() }
+    const entry: ReadingEntry = { kind: 'reading', id: reading.id, bed, reading }
+    pending.value = [...pending.value, entry]
+    asked.value = null
+    moving.value = false
+    await putTick(entry)
+  }
+  async function strike(reading: string, struck: boolean) {
+    const entry: StrikeEntry = { kind: 'strike', id: crypto.randomUUID(), bed, reading, struck }
+    pending.value = [...pending.value, entry]
+    await putTick(entry)
+  }
+  /** Take the last reading of the job back. */
+  const undo = () => {
+    const last = ofJob.value.filter((r) => !r.struck).at(-1)
+    return last ? strike(last.id, true) : Promise.resolve()
+  }
+  return { kept, rows, ofJob, counted, places, stations, job, method, station, sight, asked, moving, trouble, refused, load, take, strike, undo }
+}
+
+const made = new Map<string, ReturnType<typeof make>>()
+export function useReadings(bed: string) {
+  const found = made.get(bed) ?? make(bed)
+  made.set(bed, found)
+  return found
+}
