@@ -8,6 +8,7 @@ export const router = createRouter({
     { path: '/', name: 'home', component: YardPage, props: { id: null } },
     { path: '/yard/:id', name: 'yard', component: YardPage, props: true },
     { path: '/yard/:yard/new/:units(metric|imperial)', name: 'new', component: () => import('./yard/NewBedPage.vue'), props: true },
+    { path: '/practice/:units(metric|imperial)', name: 'practice', component: () => import('./stages/level/PracticePage.vue'), props: true },
     { path: '/bed/:id/weigh', name: 'weigh', component: () => import('./stages/weigh/WeighPage.vue'), props: true },
     { path: '/bed/:id/text', name: 'text', component: () => import('./pages/TextPage.vue'), props: true },
     { path: '/bed/:id/:stage', name: 'bed', component: () => import('./pages/BedPage.vue'), props: true },

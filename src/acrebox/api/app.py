@@ -7,7 +7,7 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import beds, grounds, grounds_tried, pages, planning, problems, readings, yards
+from acrebox.api import beds, grounds, grounds_tried, pages, planning, practice, problems, readings, yards
 from acrebox.api.context import Stores
 from acrebox.store import BedStore, ReadingStore, YardStore
 
@@ -22,6 +22,7 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     if engine is not None:
         app.state.stores = Stores(YardStore(engine), BedStore(engine), ReadingStore(engine))
     app.include_router(planning.router())
+    app.include_router(practice.router)
     app.include_router(readings.router)
     app.include_router(beds.router)
     app.include_router(grounds.router)

@@ -173,6 +173,10 @@ def _tapes(answer: ReadingsOut, bed: Design, rows: list[KeptReading]) -> None:
             (again if row.station in first else first)[row.station] = row.written
     if not all(name in first for name in MEASURES):
         return
+    changed = [name for name, later in again.items() if later != first[name]]
+    if len(changed) > 1:
+        # More than one length is another now: the bed was pushed, and what was taped last counts.
+        first, again = {**first, **again}, {}
     tape: dict[str, Any] = {
         "sides": [first[n] for n in MEASURES[:4]],
         "diagonals": [first[n] for n in MEASURES[4:]],

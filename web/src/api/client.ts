@@ -42,6 +42,8 @@ export type Rates = Shapes['Rates']
 export type Fixing = Shapes['Fixing']
 export type Readings = Shapes['ReadingsOut']
 export type TakenReading = Shapes['ReadingIn']
+export type Checked = Shapes['CheckedOut']
+export type PracticeAnswers = Shapes['AnswersIn']
 export type Units = 'metric' | 'imperial'
 
 const http = createClient<paths>({ baseUrl: '' })
@@ -128,6 +130,9 @@ export const api = {
     return answer<Readings>(struck ? http.DELETE('/api/beds/{bed_id}/readings/{reading_id}', { params }) : http.PUT('/api/beds/{bed_id}/readings/{reading_id}', { params }))
   },
   laser: (id: string, station: string, job: TakenReading['job']) => answer<{ written: string }>(http.GET('/api/beds/{bed_id}/laser', { params: { path: { bed_id: id }, query: { station, job } } })),
+  practiceReading: (number: number, station: string, turn: number, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/reading', { params: { path: { number }, query: { station, turn, shown } } })),
+  practiceTape: (number: number, which: string, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/tape', { params: { path: { number }, query: { which, shown } } })),
+  practiceCheck: (number: number, answers: PracticeAnswers, shown: Units) => answer<Checked>(http.POST('/api/practice/{number}/check', { params: { path: { number }, query: { shown } }, body: answers })),
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),

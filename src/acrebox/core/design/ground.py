@@ -61,7 +61,7 @@ class GroundChoice(LeftToYard, Asking):
         json_schema_extra=asks(
             "True to",
             label="Tolerance of level",
-            imperial="1/8 in",
-            hint="Over the length of a level: a metre, or a yard.",
+            imperial="1/4 in",
+            hint="Over the length of a level: a metre, or eight feet.",
         ),
     )

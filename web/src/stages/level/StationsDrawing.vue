@@ -46,12 +46,12 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
     <svg v-if="kept" :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" aria-label="The stations round the bed">
       <polygon class="bed" :points="ring || round" />
       <g
-        v-for="p in places" :key="p.name" :class="['station', { next: station === p.name, read: readAt(p.name) }]" :data-place="p.name" role="button" tabindex="0" :aria-label="`Read ${p.name} next`" :aria-current="station === p.name"
+        v-for="p in places" :key="p.name" :class="['station', { next: station === p.name, read: readAt(p.name) }]" :data-place="p.name" role="button" tabindex="0" :aria-label="`${p.name} ${typeset(says(p.name))}. Read it next.`" :aria-current="station === p.name"
         @click="asked = p.name" @keydown.enter="asked = p.name" @keydown.space.prevent="asked = p.name"
       >
         <circle class="hit" :cx="frame.x(p.x)" :cy="frame.y(p.y)" r="22" />
         <circle :cx="frame.x(p.x)" :cy="frame.y(p.y)" :r="station === p.name ? 11 : 7" />
-        <text aria-hidden="true" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ p.name }}</text>
+        <text aria-hidden="true" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ `${p.name} ` }}</text>
         <text v-if="says(p.name)" aria-hidden="true" class="says" :x="outward(p).x" :y="outward(p).y + 14" :text-anchor="outward(p).anchor">{{ typeset(says(p.name)) }}</text>
       </g>
       <g :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="frame.tall - 52" width="14" height="14" /><text x="34" :y="frame.tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>

@@ -8,7 +8,7 @@ import { typeset } from '@/measure/print'
 import { JOBS, METHODS, useReadings } from './useReadings'
 
 /** One reading at a time, in large type: what is read next, where, and what was read there. */
-const { id } = useThisBed()
+const { id, units } = useThisBed()
 const { job, method, station, stations, sight, asked, moving, ofJob, refused, take, undo } = useReadings(id)
 const text = ref('')
 const box = ref<InstanceType<typeof NInput> | null>(null)
@@ -51,6 +51,7 @@ async function laser() {
       <n-button v-if="sight === 'between'" size="small" @click="moving = true">Move the instrument after this one</n-button>
       <n-button size="small" :disabled="!last" @click="undo">{{ last ? `Undo ${last.station}, ${last.written}` : 'Undo' }}</n-button>
     </p>
+    <p class="faint">Not sure how it is done? <router-link :to="{ name: 'practice', params: { units } }">Practise on an invented plot</router-link>.</p>
     <p v-if="simulated" class="faint" role="status">{{ simulated }}</p>
   </section>
 </template>

@@ -35,11 +35,11 @@ async function repeat() {
 
 <template>
   <p class="row">
-    <n-input v-model:value="times" class="few" size="small" :input-props="{ 'aria-label': `How many more beds like ${bed.name}`, inputmode: 'numeric', autocomplete: 'off' }" />
+    <n-input v-model:value="times" class="few" size="small" placeholder="" :input-props="{ 'aria-label': `How many more beds like ${bed.name}`, inputmode: 'numeric', autocomplete: 'off' }" />
     <span>more</span>
     <select v-model="toward" class="pick" :aria-label="`Where the beds like ${bed.name} stand`"><option v-for="t in TOWARD" :key="t.value" :value="t.value">{{ t.text }}</option></select>
     <span>with a path of</span>
-    <n-input v-model:value="path" class="path" size="small" :input-props="{ 'aria-label': `Path between the beds like ${bed.name}`, autocomplete: 'off' }" />
+    <n-input v-model:value="path" class="path" size="small" placeholder="" :input-props="{ 'aria-label': `Path between the beds like ${bed.name}`, autocomplete: 'off' }" />
     <n-button size="small" :disabled="busy" :aria-label="`Repeat ${bed.name}`" @click="repeat">Repeat</n-button>
   </p>
   <p v-if="said" class="faint" role="status">{{ said }}</p>
