@@ -143,3 +143,21 @@ def test_the_stand_in_reads_a_plot_that_a_book_can_reduce(client: TestClient, be
     assert abs(found["ground"]["checks"]["misclosure_mm"]) < 8
     assert found["ground"]["suspects"] == []
     assert client.get(f"/api/beds/{bed}/laser", params={"station": "moon"}).status_code == 422
+
+
+def test_a_gap_under_a_level_is_reckoned_over_a_reach(client: TestClient, bed: str) -> None:
+    at = f"/api/beds/{bed}/packing"
+    found = client.get(at, params={"gap": "3", "level": "600", "reach": "2.4 m"}).json()
+    assert found == {"pack_mm": 12, "says": "3 mm ÷ 600 mm × 2400 mm = pack 12 mm."}
+    wrong = client.get(at, params={"gap": "a bit", "level": "10 mm", "reach": "2.4 m"}).json()
+    assert [p["field"] for p in wrong["problems"]] == ["gap", "level"]
+
+
+def test_what_is_taped_anew_after_a_push_counts_as_a_new_set(client: TestClient, bed: str) -> None:
+    lengths = {"front": 2400, "right": 1200, "back": 2400, "left": 1200}
+    for station, length in {**lengths, "first diagonal": 2702, "second diagonal": 2664.5}.items():
+        take(client, bed, station, f"{length} mm", job="tape", method="tape", sight=None)
+    for station in ("first diagonal", "second diagonal"):
+        found = take(client, bed, station, "2683.3 mm", job="tape", method="tape", sight=None)
+    assert found["square"]["square"]
+    assert found["square"]["suspect"] is None

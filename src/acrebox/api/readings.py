@@ -17,6 +17,7 @@ from acrebox.core.ground import (
     SquareAnswer,
     check_square,
     corner_places,
+    packing,
     places_of,
     read_book,
     read_tape,
@@ -269,5 +270,41 @@ def read_laser(
         high = job == "first_course" and station == next(iter(places)) and not read
         over = -plot.height_at(x, y) + (LAID_HIGH_MM if high else 0.0)
     mm = Laser(plot).read(x, y, turn, over)
-    yard = kept.beds.around(bed_id).yard
-    return LaserOut(written=Printer(yard.units or bed.system).typed(mm))
+    return LaserOut(written=Printer(bed.system).typed(mm))
+
+
+class PackingOut(BaseModel):
+    """How much to pack over a reach [mm], with its arithmetic."""
+
+    pack_mm: float
+    says: str
+
+
+@router.get("/packing")
+def work_packing(
+    bed_id: UUID,
+    kept: AllStores,
+    gap: Annotated[str, Query(max_length=40)],
+    level: Annotated[str, Query(max_length=40)],
+    reach: Annotated[str, Query(max_length=40)],
+) -> PackingOut:
+    """How much a level that stands level over a gap under one end tells over a longer reach."""
+    system = kept.beds.around(bed_id).yard.units or kept.beds.get(bed_id).design.system
+    show = Printer(system)
+    amounts: dict[str, float] = {}
+    problems = []
+    for name, text, least in (("gap", gap, 0.0), ("level", level, 50.0), ("reach", reach, 1.0)):
+        try:
+            amounts[name] = Length(text, system).mm
+        except ValueError as fault:
+            says = f"{str(fault)[:1].upper()}{str(fault)[1:]}."
+            problems.append(Problem(name, text, says, f"a length from {show.length(least)}"))
+            continue
+        if amounts[name] < least:
+            problems.append(Problem(name, text, "That is too little.", f"at least {show.length(least)}"))
+    if problems:
+        raise DesignError(problems)
+    pack = packing(amounts["gap"], amounts["level"], amounts["reach"])
+    slope = f"{show.exact(amounts['gap'])} ÷ {show.length(amounts['level'])}"
+    told = f"{slope} × {show.length(amounts['reach'])}"
+    return PackingOut(pack_mm=round(pack, 2), says=f"{told} = pack {show.exact(pack)}.")

@@ -130,6 +130,7 @@ export const api = {
     return answer<Readings>(struck ? http.DELETE('/api/beds/{bed_id}/readings/{reading_id}', { params }) : http.PUT('/api/beds/{bed_id}/readings/{reading_id}', { params }))
   },
   laser: (id: string, station: string, job: TakenReading['job']) => answer<{ written: string }>(http.GET('/api/beds/{bed_id}/laser', { params: { path: { bed_id: id }, query: { station, job } } })),
+  packing: (id: string, gap: string, level: string, reach: string) => answer<{ says: string }>(http.GET('/api/beds/{bed_id}/packing', { params: { path: { bed_id: id }, query: { gap, level, reach } } })),
   practiceReading: (number: number, station: string, turn: number, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/reading', { params: { path: { number }, query: { station, turn, shown } } })),
   practiceTape: (number: number, which: string, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/tape', { params: { path: { number }, query: { which, shown } } })),
   practiceCheck: (number: number, answers: PracticeAnswers, shown: Units) => answer<Checked>(http.POST('/api/practice/{number}/check', { params: { path: { number }, query: { shown } }, body: answers })),

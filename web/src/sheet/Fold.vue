@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Something folded away under one line, which a press, Enter or Space unfolds. */
 const open = defineModel<boolean>('open', { default: false })
-defineProps<{ title?: string }>()
+/** What is `printed` is on paper folded or not. */
+defineProps<{ title?: string; printed?: boolean }>()
 </script>
 
 <template>
@@ -10,7 +11,7 @@ defineProps<{ title?: string }>()
       <svg class="arrow" width="12" height="12" viewBox="0 0 12 12" aria-hidden="true"><path d="M4 2l4 4l-4 4" /></svg>
       <span class="line"><slot name="header">{{ title }}</slot></span>
     </button>
-    <div v-if="open" class="content"><slot /></div>
+    <div v-if="open || printed" class="content" :class="{ 'print-only': !open }"><slot /></div>
   </div>
 </template>
 

@@ -104,3 +104,24 @@ def ground_unread(seen: Seen) -> Iterator[Finding]:
             " taken as level across.",
             "Read every corner.",
         )
+
+
+@rule(
+    "base-wanted",
+    stage="level",
+    level="note",
+    field="ground.base",
+    why="Softwood on wet earth rots from below; on stone it dries out after rain.",
+)
+def base_wanted(seen: Seen) -> Iterator[Finding]:
+    found, show, ground = seen.levelled, seen.show, seen.design.ground
+    first = next((p for p in seen.assembly.parts if p.role.skin and p.course == 1), None)
+    if found is None or ground.base.mm > 0 or first is None or seen.design.site.stands_on != "soil":
+        return
+    timber = seen.book.find_timber(first.stock)
+    wood = seen.book.find_species(timber.species) if timber else None
+    if wood is not None and not wood.hard and wood.life_years[1] <= ground_limit("rots_within"):
+        yield Finding(
+            f"The first course is {wood.name.lower()} and lies on the ground itself.",
+            f"Dig {show.length(ground_limit('base_under_softwood', show.built))} deeper and bed it on stone.",
+        )

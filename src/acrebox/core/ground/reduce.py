@@ -43,7 +43,8 @@ class Station:
 @dataclass(frozen=True)
 class Reduction:
     """A whole book reduced: every reading in its order, the stations in the order in which they were met, and
-    the sums of the arithmetic check [mm].
+    the sums of the arithmetic check [mm]; `gained` is the last height less the first, set-up by set-up: one
+    that stands on a known height begins anew from that.
 
     `misclosure` is how far the last reading on a station that was known before is off it; None where the
     book does not come back to one.
@@ -55,16 +56,15 @@ class Reduction:
     fore: float
     rise: float
     fall: float
-    first: float
-    last: float
+    gained: float
     misclosure: float | None
     noise: float
 
     @property
     def agrees(self) -> bool:
-        """Whether the arithmetic holds: Σ back − Σ fore = Σ rise − Σ fall = last − first."""
+        """Whether the arithmetic holds: Σ back − Σ fore = Σ rise − Σ fall = heights gained."""
         whole = self.back - self.fore
-        return abs(whole - (self.rise - self.fall)) < 1e-6 and abs(whole - (self.last - self.first)) < 1e-6
+        return abs(whole - (self.rise - self.fall)) < 1e-6 and abs(whole - self.gained) < 1e-6
 
     def station(self, name: str) -> Station | None:
         """The station of that name."""
@@ -89,8 +89,7 @@ def reduced(book: Book) -> Reduction:
         fore=fore,
         rise=sum(r.rise for r in rows if r.rise > 0),
         fall=-sum(r.rise for r in rows if r.rise < 0),
-        first=rows[0].height if rows else 0.0,
-        last=rows[-1].height if rows else 0.0,
+        gained=_gained(rows),
         misclosure=_misclosure(book, rows),
         noise=ground_limit(f"{book.method}_noise", book.system),
     )
@@ -131,6 +130,17 @@ def _first_line(book: Book) -> float:
         return 0.0
     on = [r.amount for r in book.readings if r.station == book.datum.station]
     return book.datum.height.mm + (on[0] if on else 0.0)
+
+
+def _gained(rows: Sequence[Reduced]) -> float:
+    """Over every set-up the height of its last sight less that of its backsight, summed [mm]."""
+    found, start = 0.0, 0.0
+    for n, row in enumerate(rows):
+        if row.sight == "back":
+            start = row.height
+        if n == len(rows) - 1 or rows[n + 1].sight == "back":
+            found += row.height - start
+    return found
 
 
 def _stations(book: Book, rows: Sequence[Reduced]) -> tuple[Station, ...]:

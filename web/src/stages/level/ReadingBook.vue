@@ -13,13 +13,13 @@ const length = (mm: number) => `${mm < 0 ? '−' : ''}${typeset(printLength(Math
 const ground = computed(() => (job.value === 'ground' ? kept.value?.ground : null))
 /** Heights by reading: the rows of the answer are those that count, in order, of the method used last. */
 const lastMethod = computed(() => ofJob.value.filter((r) => !r.struck).at(-1)?.method)
-const heights = computed(() => {
+const reduced = computed(() => {
   const rows = ofJob.value.filter((r) => !r.struck && !r.waits && r.method === lastMethod.value)
-  return new Map(rows.map((r, n) => [r.id, ground.value?.rows[n]?.height_mm]))
+  return new Map(rows.flatMap((r, n) => (ground.value?.rows[n] ? [[r.id, ground.value.rows[n]] as const] : [])))
 })
 const problems = computed(() => (kept.value?.problems ?? []).filter((p) => p.field.startsWith(`${job.value}.`)))
 const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-const by = (key: string) => METHODS.find((m) => m.key === key)?.name ?? 'a tape'
+const by = (key: string) => METHODS.find((m) => m.key === key)?.short ?? 'tape'
 </script>
 
 <template>
@@ -27,11 +27,11 @@ const by = (key: string) => METHODS.find((m) => m.key === key)?.name ?? 'a tape'
     <div class="wide" tabindex="0" role="region" aria-label="All readings">
       <table>
         <caption class="faint">Every reading, with its time and by what it was taken</caption>
-        <thead><tr><th scope="col">Place</th><th scope="col">Sight</th><th scope="col" class="n">Read</th><th v-if="ground" scope="col" class="n">Height</th><th scope="col">At, by</th><th scope="col"><span class="hidden">Strike out</span></th></tr></thead>
+        <thead><tr><th scope="col">Place</th><th scope="col">Sight</th><th scope="col" class="n">Read</th><th v-if="ground" scope="col" class="n">Rise</th><th v-if="ground" scope="col" class="n">Height</th><th scope="col">At, by</th><th scope="col"><span class="hidden">Strike out</span></th></tr></thead>
         <tbody>
           <tr v-for="r in ofJob" :key="r.id" :class="{ struck: r.struck }" :data-reading="r.station">
             <th scope="row">{{ r.station }}</th><td>{{ r.sight ?? '' }}</td><td class="n">{{ typeset(r.written) }}</td>
-            <td v-if="ground" class="n">{{ heights.get(r.id) === undefined ? '' : length(heights.get(r.id) ?? 0) }}</td>
+            <td v-if="ground" class="n">{{ reduced.get(r.id)?.rise_mm ? length(reduced.get(r.id)?.rise_mm ?? 0) : '' }}</td><td v-if="ground" class="n">{{ reduced.has(r.id) ? length(reduced.get(r.id)?.height_mm ?? 0) : '' }}</td>
             <td class="faint">{{ at(r.taken_at) }}<span class="by">, {{ by(r.method) }}</span>{{ r.waits ? ', waits to be sent' : '' }}</td>
             <td class="no-print"><TextButton :aria-label="`${r.struck ? 'Count again' : 'Strike out'}: ${r.station}, ${r.written}`" @click="strike(r.id, !r.struck)">{{ r.struck ? 'Count again' : 'Strike out' }}</TextButton></td>
           </tr>

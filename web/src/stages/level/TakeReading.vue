@@ -5,6 +5,7 @@ import { computed, nextTick, ref } from 'vue'
 import { api } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
+import PackingHelp from './PackingHelp.vue'
 import { JOBS, METHODS, useReadings } from './useReadings'
 
 /** One reading at a time, in large type: what is read next, where, and what was read there. */
@@ -21,6 +22,12 @@ async function put() {
   text.value = ''
   await nextTick()
   box.value?.focus()
+}
+const own = ref('')
+/** A place that the bed does not have: a turning point, a doorstep. */
+function named() {
+  if (own.value.trim()) asked.value = own.value.trim()
+  own.value = ''
 }
 const simulated = ref('')
 async function laser() {
@@ -48,10 +55,12 @@ async function laser() {
     <p v-for="p in refused?.problems ?? []" :key="p.field" class="wrong" role="alert"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p>
     <p class="row">
       <label for="where">Another place</label><select id="where" class="pick" :value="station" @change="asked = ($event.target as HTMLSelectElement).value"><option v-for="s in stations" :key="s" :value="s">{{ s }}</option></select>
+      <n-input v-if="job !== 'tape'" v-model:value="own" size="small" class="own" placeholder="or a place of my own" :input-props="{ 'aria-label': 'A place of my own', autocomplete: 'off', maxlength: 60 }" @change="named" />
       <n-button v-if="sight === 'between'" size="small" @click="moving = true">Move the instrument after this one</n-button>
       <n-button size="small" :disabled="!last" @click="undo">{{ last ? `Undo ${last.station}, ${last.written}` : 'Undo' }}</n-button>
     </p>
     <p class="faint">Not sure how it is done? <router-link :to="{ name: 'practice', params: { units } }">Practise on an invented plot</router-link>.</p>
+    <PackingHelp v-if="job !== 'tape' && method === 'spirit'" />
     <p v-if="simulated" class="faint" role="status">{{ simulated }}</p>
   </section>
 </template>
@@ -61,6 +70,7 @@ async function laser() {
 .row { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 .next { font-size: 30px; line-height: 1.2; }
 .next .faint { font-size: 18px; }
+.own { width: 170px; }
 .amount { width: 200px; font: 22px var(--figures); }
 .wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 6px 10px; font-size: 14px; }
 </style>

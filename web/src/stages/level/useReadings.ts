@@ -13,11 +13,11 @@ export const JOBS: { key: Job; name: string }[] = [
   { key: 'first_course', name: 'the first course' },
   { key: 'finished', name: 'the finished bed' },
 ]
-export const METHODS: { key: Method; name: string; reads: string }[] = [
-  { key: 'instrument', name: 'a laser or an optical level', reads: 'on the staff' },
-  { key: 'string', name: 'a string line', reads: 'under the string' },
-  { key: 'water', name: 'a water tube', reads: 'under the water mark' },
-  { key: 'spirit', name: 'a long spirit level', reads: 'under the level' },
+export const METHODS: { key: Method; name: string; short: string; reads: string }[] = [
+  { key: 'instrument', name: 'a laser or an optical level', short: 'level', reads: 'on the staff' },
+  { key: 'string', name: 'a string line', short: 'string', reads: 'under the string' },
+  { key: 'water', name: 'a water tube', short: 'water', reads: 'under the water mark' },
+  { key: 'spirit', name: 'a long spirit level', short: 'spirit level', reads: 'packed up under it' },
 ]
 export const TAPES = ['front', 'right', 'back', 'left', 'first diagonal', 'second diagonal']
 /** The station whose height is given. */
@@ -59,7 +59,9 @@ function make(bed: string) {
   const counted = computed(() => ofJob.value.filter((r) => !r.struck && (job.value === 'tape' || r.method === method.value)))
   const corners = computed(() => kept.value?.corners ?? [])
   const places = computed(() => Object.keys(kept.value?.places ?? {}))
-  const stations = computed(() => (job.value === 'tape' ? TAPES : [DATUM, ...places.value]))
+  /** Stations besides those of the bed: turning points, a doorstep, whatever was read under a name of its own. */
+  const others = computed(() => [...new Set(ofJob.value.map((r) => r.station))].filter((s) => s !== DATUM && !places.value.includes(s)))
+  const stations = computed(() => (job.value === 'tape' ? TAPES : [DATUM, ...places.value, ...others.value]))
 
   /** What is read next: the datum first, then every corner, then the datum again; after a move the same station. */
   const suggested = computed(() => {
