@@ -390,3 +390,24 @@ def test_a_bed_that_was_not_levelled_has_no_ground() -> None:
     assert (
         reduced(read_book({"method": "string", "readings": [{"station": "A", "drop": 5}]})).rows[0].line == 0
     )
+
+
+def test_the_soil_on_a_slope_is_told_as_on_level_ground_and_the_wedge() -> None:
+    """400 mm of a level bed, and what lies under it down to the ground."""
+    flat = open_plan(read_design(boards())).inside.working["volume_l"]
+    slope = on(SLOPE, school="build_up").inside.working["volume_l"]
+    assert "more down to the ground" in slope.working
+    assert slope.working.startswith(flat.working.split(" = ")[0])
+    assert "level ground under the bed" not in slope.assumptions
+    dug = on(SLOPE).inside.working["volume_l"]
+    assert "ground that stands in it" in dug.working
+    assert dug.amount < flat.amount < slope.amount
+
+
+def test_concrete_follows_the_holes() -> None:
+    """By hand: a hole 250 mm wide and 300 mm deep beside a post of 75 × 75 mm holds 13.0 L."""
+    flat = open_plan(read_design(boards())).setting_out
+    each = 3.14159265 / 4 * 0.25**2 - 0.075**2
+    assert f"{6 * each * 0.3 * 1000:.0f} L" in flat.concrete
+    deeper = on(SLOPE).setting_out
+    assert "more than are on the list" in deeper.concrete

@@ -93,6 +93,11 @@ class Assembly:
         """All compartments, filled alike from their floors."""
         return together([c.cavity for c in self.compartments])
 
+    @property
+    def on_level(self) -> "Assembly":
+        """The bed as it would stand on level ground."""
+        return replace(self, compartments=tuple(replace(c, ground=None) for c in self.compartments))
+
     def adding(
         self,
         parts: Sequence[Part] = (),

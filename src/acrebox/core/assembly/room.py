@@ -27,9 +27,12 @@ class Room:
 
 
 def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Room:
-    """Measure the room inside a bed filled up to the height `fill_top` [mm], `gap` [mm] under its rim."""
+    """Measure the room inside a bed filled up to the height `fill_top` [mm], `gap` [mm] under its rim; its
+    depth is that on level ground.
+    """
     (length, width), outer = bed.size("inside"), bed.size("outside")
-    depth, area = fill_top - bed.cavity.floor, bed.soil_face.area
+    level = bed.on_level if any(c.ground is not None for c in bed.compartments) else bed
+    depth, area = fill_top - level.cavity.floor, bed.soil_face.area
     volume, brim = bed.cavity.litres_to(fill_top), bed.cavity.litres_to(bed.cavity.top)
     return Room(
         length=length,
@@ -45,7 +48,7 @@ def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Ro
                 amount=depth,
                 unit="mm",
                 working=(
-                    f"{_deep(bed)} {show.length(bed.cavity.top - bed.cavity.floor)} −"
+                    f"{_deep(level)} {show.length(level.cavity.top - level.cavity.floor)} −"
                     f" {show.length(gap)} left at the top = {show.length(depth)}"
                 ),
             ),
@@ -55,7 +58,9 @@ def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Ro
                 working=f"the outline less its walls: {show.area(area)}",
                 assumptions=["what stands inside is taken off the volume, not off this"],
             ),
-            "volume_l": _volume_worked(bed, depth, volume, show),
+            "volume_l": _volume_worked(level, depth, volume, show)
+            if level is bed
+            else _on_slope(level, depth, level.cavity.litres_to(fill_top), volume, show),
             "to_brim_l": Worked(
                 amount=brim, unit="L", working=f"the same up to the top of the wall: {show.volume(brim)}"
             ),
@@ -121,4 +126,19 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
             else f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
         ),
         assumptions=["level ground under the bed", "settled, to the fill line"],
+    )
+
+
+def _on_slope(level: Assembly, depth: float, flat: float, volume: float, show: Printer) -> Worked:
+    """What a bed holds on ground that is not level [L]: as on `level` ground (`flat`), and the wedge under
+    that.
+    """
+    worked = _volume_worked(level, depth, flat, show)
+    wedge = volume - flat
+    other = "more down to the ground" if wedge >= 0 else "less for the ground that stands in it"
+    return Worked(
+        amount=volume,
+        unit="L",
+        working=f"{worked.working}; {show.cubic(abs(wedge))} {other} = {show.cubic_and_volume(volume)}",
+        assumptions=["the ground straight between its stations", "settled, to the fill line"],
     )

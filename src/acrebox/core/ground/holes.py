@@ -24,11 +24,12 @@ class Hole:
     above: float
     meant: float
     under_rim: float
+    post_area: float
 
     @property
     def volume(self) -> float:
-        """What the hole takes beside the post, where it is round [mm³]."""
-        return pi * self.wide**2 / 4 * self.deep
+        """What a round hole holds beside its post [mm³]."""
+        return max(0.0, pi * self.wide**2 / 4 - self.post_area) * self.deep
 
 
 def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
@@ -53,6 +54,7 @@ def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
                 above=top - z,
                 meant=meant or -low,
                 under_rim=bed.wall_top - top,
+                post_area=(x1 - x0) * (y1 - y0),
             )
         )
     return tuple(found)

@@ -1,5 +1,7 @@
 """Level: the first course made true on the ground as it is, and what the bed is set out with."""
 
+from math import ceil
+
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.ground import (
     Hole,
@@ -198,6 +200,7 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
         radius_mm=out.radius,
         string_mm=_course(seen),
         holes=[_hole(h) for h in holes],
+        concrete=_concrete(holes, seen),
         order=_order(out, holes, seen),
         places={name: list(at) for name, at in places_of(bed).items()},
         working={
@@ -208,6 +211,23 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
             )
             for d in out.diagonals[:2]
         },
+    )
+
+
+def _concrete(holes: tuple[Hole, ...], seen: Seen) -> str | None:
+    """The concrete of the holes as deep as they are here, and what of it is bought; None where none is
+    poured.
+    """
+    bought = next((g for g in seen.assembly.goods if g.key == "concrete"), None)
+    if bought is None:
+        return None
+    show, bag = seen.show, seen.book.find_good("concrete").yield_l
+    every = sum(litres(h.volume) for h in holes)
+    bags = ceil(every / bag - 1e-9)
+    more = f"; {bags - round(bought.count)} more than are on the list" if bags > bought.count else ""
+    return (
+        f"{len(holes)} holes hold {show.volume(every)} beside their posts, {show.pack(bag)} a bag:"
+        f" {bags} bags{more}"
     )
 
 

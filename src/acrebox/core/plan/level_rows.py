@@ -116,5 +116,6 @@ class SettingOutRow(Figures):
     radius_mm: Amount | None
     string_mm: Amount
     holes: list[HoleRow]
+    concrete: str | None
     order: list[str]
     places: dict[str, list[Amount]]

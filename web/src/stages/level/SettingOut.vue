@@ -38,6 +38,7 @@ const trim = (mm: number) => (mm < -0.5 ? `trim ${length(-mm)} off` : mm > 0.5 ?
         <thead><tr><th scope="col">Post</th><th scope="col">Deep</th><th scope="col">Wide</th><th scope="col">Above ground</th><th scope="col">Its top</th></tr></thead>
         <tbody><tr v-for="h in out.holes" :key="h.post" :data-hole="h.post"><th scope="row">{{ h.post }}</th><td>{{ length(h.deep_mm) }}</td><td>{{ length(h.wide_mm) }}</td><td>{{ length(h.above_mm) }}</td><td>{{ trim(h.under_rim_mm) }}</td></tr></tbody>
       </table>
+      <p v-if="out.concrete" data-concrete>Concrete: {{ typeset(out.concrete) }}.</p>
     </Fold>
   </section>
 </template>
