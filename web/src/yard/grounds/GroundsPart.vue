@@ -29,8 +29,9 @@ const drawn = computed(() => Boolean(kept.value?.edge || kept.value?.things.leng
 
 /* Beds that are moved on before the plan with their new places is there: where each stands by then. */
 interface At { x: number; y: number; turn: number }
-const ahead = new Map<string, At & { written: string }>()
-watch(kept, () => ahead.clear())
+const ahead = new Map<string, At & { place: Place }>()
+/** Whether a place is still the one that was written here: then the bed stands where it was moved to, whatever the plan shows yet. */
+const still = (now: Place, was: Place) => !now.follow && now.x === was.x && now.y === was.y && Number(now.turn ?? 0) === Number(was.turn ?? 0)
 /** Where a bed stands by now, and where when it is moved by so much: what it followed it follows no more. */
 function placeBy(id: string, by: Partial<At>): { at: At; place: Place } | null {
   const site = kept.value?.beds.find((b) => b.id === id)?.site
@@ -38,7 +39,7 @@ function placeBy(id: string, by: Partial<At>): { at: At; place: Place } | null {
   if (!site?.placed || !now) return null
   const last = ahead.get(id)
   const [x, y] = site.corner as [number, number]
-  const from = last?.written === JSON.stringify(now) ? last : { x, y, turn: site.turn }
+  const from = last && still(now, last.place) ? last : { x, y, turn: site.turn }
   const at = { x: from.x + (by.x ?? 0), y: from.y + (by.y ?? 0), turn: Math.round((((from.turn + (by.turn ?? 0) + 540) % 360) - 180) * 10) / 10 }
   return { at, place: { ...(now.top ? { top: now.top } : {}), x: written(at.x, units.value), y: written(at.y, units.value), turn: at.turn } as Place }
 }
@@ -50,7 +51,7 @@ function settle(id: string, by: Partial<At>) {
   const found = placeBy(id, by)
   if (!found) return
   edit(`places.${id}`, found.place)
-  ahead.set(id, { ...found.at, written: JSON.stringify(found.place) })
+  ahead.set(id, { ...found.at, place: found.place })
   void tryPlace(id, found.place)
 }
 
