@@ -408,6 +408,6 @@ def test_concrete_follows_the_holes() -> None:
     """By hand: a hole 250 mm wide and 300 mm deep beside a post of 75 × 75 mm holds 13.0 L."""
     flat = open_plan(read_design(boards())).setting_out
     each = 3.14159265 / 4 * 0.25**2 - 0.075**2
-    assert f"{6 * each * 0.3 * 1000:.0f} L" in flat.concrete
+    assert f"{6 * each * 0.3 * 1000:.0f} L" in flat.concrete.says
     deeper = on(SLOPE).setting_out
-    assert "more than are on the list" in deeper.concrete
+    assert "more than are on the list" in deeper.concrete.says

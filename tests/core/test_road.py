@@ -97,7 +97,7 @@ def test_the_api_and_the_screen_data_know_the_cone_and_the_stage(toy: Chapter[To
         stages = {s["key"]: s for s in client.get("/api/stages").json()}
         assert stages["toy"]["open"]
         assert stages["toy"]["chapters"] == ["toy"]
-        assert not stages["level"]["open"]
+        assert not stages["build"]["open"]
         kinds = [o["kind"] for o in client.get("/api/constructions").json()]
         assert kinds[-1] == "cone"
         schema = client.get("/api/openapi.json").json()["components"]["schemas"]

@@ -66,7 +66,7 @@ def test_a_deck_of_which_nobody_has_said_what_it_carries_is_asked_about_once() -
     stated = deck(may_carry={"kpa": "20 kPa"})
     quiet = planned(yard(stated, beds=[standing], at={"Bed": {"x": "3 m", "y": "3 m"}}))
     assert not [w for w in quiet.watch_outs if w.code in ("carried-unknown", "place-carries")]
-    assert "20.00 kPa" in quiet.carried.states
+    assert "20.00 kPa" in quiet.carried.says
 
 
 def test_a_bed_stands_so_far_off_a_hatch() -> None:

@@ -17,12 +17,14 @@ from acrebox.core.ground import (
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.bench import CUTTING
 from acrebox.core.plan.level_rows import (
+    ConcreteRow,
     CornerCheckRow,
     DiagonalRow,
     GaugeRow,
     GroundRow,
     HoleRow,
     LevelStationRow,
+    OrderRow,
     PegRow,
     SectionRow,
     SettingOutRow,
@@ -201,7 +203,7 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
         string_mm=_course(seen),
         holes=[_hole(h) for h in holes],
         concrete=_concrete(holes, seen),
-        order=_order(out, holes, seen),
+        order=[OrderRow(words=words) for words in _order(out, holes, seen)],
         places={name: list(at) for name, at in places_of(bed).items()},
         working={
             f"diagonal {d.start}": Worked(
@@ -214,7 +216,7 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
     )
 
 
-def _concrete(holes: tuple[Hole, ...], seen: Seen) -> str | None:
+def _concrete(holes: tuple[Hole, ...], seen: Seen) -> ConcreteRow | None:
     """The concrete of the holes as deep as they are here, and what of it is bought; None where none is
     poured.
     """
@@ -224,11 +226,12 @@ def _concrete(holes: tuple[Hole, ...], seen: Seen) -> str | None:
     show, bag = seen.show, seen.book.find_good("concrete").yield_l
     every = sum(litres(h.volume) for h in holes)
     bags = ceil(every / bag - 1e-9)
-    more = f"; {bags - round(bought.count)} more than are on the list" if bags > bought.count else ""
-    return (
+    more = max(0, bags - round(bought.count))
+    says = (
         f"{len(holes)} holes hold {show.volume(every)} beside their posts, {show.pack(bag)} a bag:"
-        f" {bags} bags{more}"
+        f" {bags} bags{f'; {more} more than are on the list' if more else ''}"
     )
+    return ConcreteRow(litres=every, bags=bags, more=more, says=says)
 
 
 def _hole(hole: Hole) -> HoleRow:

@@ -106,6 +106,21 @@ class HoleRow(Row):
     under_rim_mm: Amount
 
 
+class ConcreteRow(Row):
+    """The concrete of all holes [L], in bags, and how many more those are than are on the list."""
+
+    litres: Amount
+    bags: int
+    more: int
+    says: str
+
+
+class OrderRow(Row):
+    """One thing to do, in the order of work."""
+
+    words: str
+
+
 class SettingOutRow(Figures):
     """What a bed is set out with. A round one has middles and a radius instead of strings."""
 
@@ -116,6 +131,6 @@ class SettingOutRow(Figures):
     radius_mm: Amount | None
     string_mm: Amount
     holes: list[HoleRow]
-    concrete: str | None
-    order: list[str]
+    concrete: ConcreteRow | None
+    order: list[OrderRow]
     places: dict[str, list[Amount]]

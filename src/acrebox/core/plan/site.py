@@ -296,7 +296,7 @@ def carried_of(seen: Seen) -> LoadRow | None:
         beside=names,
         may_kg=total.kg if total else None,
         may_kpa=each.kpa if each else None,
-        states=owner,
+        says=owner,
         working={
             "kpa": Worked(
                 amount=load.kpa,

@@ -80,7 +80,7 @@ class LoadRow(Figures):
     beside: list[str]
     may_kg: Amount | None
     may_kpa: Amount | None
-    states: str
+    says: str
 
 
 class TickRow(Row):

@@ -16,7 +16,7 @@ const trim = (mm: number) => (mm < -0.5 ? `trim ${length(-mm)} off` : mm > 0.5 ?
 <template>
   <section v-if="out" aria-label="Setting out">
     <h2>Setting out</h2>
-    <ol class="order"><li v-for="step in out.order" :key="step">{{ typeset(step) }}</li></ol>
+    <ol class="order"><li v-for="step in out.order" :key="step.words">{{ typeset(step.words) }}</li></ol>
     <dl>
       <template v-for="d in out.diagonals" :key="d.start + d.end"><dt>{{ d.start }} to {{ d.end }}</dt><dd data-diagonal><Figure :text="length(d.length_mm)" :worked="out.working?.[`diagonal ${d.start}`]" :of="`From ${d.start} to ${d.end}`" /></dd></template>
       <template v-if="out.radius_mm"><dt>String from the middle</dt><dd>{{ length(out.radius_mm) }}</dd></template>
@@ -38,7 +38,7 @@ const trim = (mm: number) => (mm < -0.5 ? `trim ${length(-mm)} off` : mm > 0.5 ?
         <thead><tr><th scope="col">Post</th><th scope="col">Deep</th><th scope="col">Wide</th><th scope="col">Above ground</th><th scope="col">Its top</th></tr></thead>
         <tbody><tr v-for="h in out.holes" :key="h.post" :data-hole="h.post"><th scope="row">{{ h.post }}</th><td>{{ length(h.deep_mm) }}</td><td>{{ length(h.wide_mm) }}</td><td>{{ length(h.above_mm) }}</td><td>{{ trim(h.under_rim_mm) }}</td></tr></tbody>
       </table>
-      <p v-if="out.concrete" data-concrete>Concrete: {{ typeset(out.concrete) }}.</p>
+      <p v-if="out.concrete" data-concrete>Concrete: {{ typeset(out.concrete.says) }}.</p>
     </Fold>
   </section>
 </template>

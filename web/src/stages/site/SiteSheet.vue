@@ -58,7 +58,7 @@ const held = (holds: boolean | null) => (holds === null ? 'not known' : holds ? 
       <template v-if="site.on"><dt>Stands on</dt><dd>{{ site.on }}</dd></template>
       <template v-if="load">
         <dt>Full and wet</dt>
-        <dd><Figure :text="printPressure(load.kpa, units)" :worked="load.working?.kpa" of="Load on the area it covers" /><span class="faint"> under it, </span><Figure :text="printWeight(load.all_kg, units)" :worked="load.working?.all_kg" :of="`What ${load.on} carries`" /><span class="faint"> on {{ load.on }}{{ load.beside.length ? ` with ${load.beside.join(', ')}` : '' }}; {{ typeset(load.states) }}</span></dd>
+        <dd><Figure :text="printPressure(load.kpa, units)" :worked="load.working?.kpa" of="Load on the area it covers" /><span class="faint"> under it, </span><Figure :text="printWeight(load.all_kg, units)" :worked="load.working?.all_kg" :of="`What ${load.on} carries`" /><span class="faint"> on {{ load.on }}{{ load.beside.length ? ` with ${load.beside.join(', ')}` : '' }}; {{ typeset(load.says) }}</span></dd>
       </template>
       <template v-if="site.store"><dt>Until it is set</dt><dd>{{ typeset(site.store.says) }}</dd></template>
       <template v-if="site.fall_mm !== null && site.fall_mm !== undefined"><dt>The ground falls</dt><dd>{{ length(site.fall_mm) }} under it</dd></template>
