@@ -39,7 +39,7 @@ const half = computed(() => Math.min(room.value.width, 340))
       <n-button v-for="v in views" :key="v.key" text class="to" :aria-pressed="shown === v.key" @click="shown = v.key">{{ v.name }}</n-button>
     </div>
     <p v-if="noSolid" class="missing" role="status">This browser has no WebGL, so there is no solid view; the drawings show the same bed.</p>
-    <div ref="paper" class="paper" :class="shown" tabindex="0" aria-label="The drawing">
+    <div ref="paper" class="paper" :class="shown" tabindex="0" role="group" aria-label="The drawing">
       <div v-if="plan?.across && (shown === 'across' || shown === 'own')" class="across" :class="{ 'print-only': shown === 'own' }">
         <ViewDrawing name="plan" :view="plan.across.plan" :units="units" :width="room.width" :most="room.height * 0.56" :pointed="pointed" :curves="bows ? (plan.strength?.curves ?? []) : []" @point="pointed = $event" />
         <ViewDrawing name="section" :view="plan.across.section" :units="units" :width="room.width" :most="room.height * 0.44" :pointed="pointed" @point="pointed = $event" />

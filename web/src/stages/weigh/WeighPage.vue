@@ -72,7 +72,7 @@ async function keep() {
     <p class="faint">Up to four ways of building it. No score: the better figure of each row is marked, and which matters is yours to say.</p>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <div v-if="elsewhere.length" class="wrong" role="alert"><p v-for="p in elsewhere" :key="p.field">{{ typeset(p.message) }} You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p></div>
-    <div class="scroll" tabindex="0" aria-label="The comparison">
+    <div class="scroll" tabindex="0" role="group" aria-label="The comparison">
       <n-table size="small" :bordered="false">
         <thead>
           <tr><td></td><th v-for="(v, n) in variants" :key="n" scope="col"><VariantHead :design="v" :units="units" :built="bed.built.value" :price-list="bed.priceList.value" :n="n" :problems="problems" @put="put(n, $event)" @remove="remove(n)" /></th></tr>
