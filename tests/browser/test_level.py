@@ -5,17 +5,12 @@ import re
 import urllib.request
 from typing import Any
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from work import design_of, make_bed, make_yard, no_sideways, open_bed, saved, serious_findings
 
-BED = {
-    "schema": 1,
-    "name": "Level me",
-    "units": "metric",
-    "outline": {"length": "2.4 m", "width": "1.2 m"},
-    "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-    "courses": 2,
-}
+from placed import bed as boards
+
+BED = boards("Level me", units="metric")
 CORNERS = ["front left", "front right", "back right", "back left"]
 
 
@@ -150,6 +145,10 @@ def test_readings_that_cannot_be_are_named_and_kept(page: Page, site: str) -> No
     page.get_by_role("button", name="Take it").click()
     expect(page.get_by_role("alert").filter(has_text="“high”")).to_be_visible()
     expect(page.locator("[data-reading]")).to_have_count(0)
+    # It is still there to be mended.
+    expect(page.locator(".take form input")).to_have_value("high")
+    expect(page.locator("[data-next]")).to_have_text("BM")
+    page.locator(".take form input").fill("")
     page.locator("#job").select_option("tape")
     for written, name in zip(
         ["2400", "1200", "2400", "1200", "3900", "2683"],
@@ -159,6 +158,29 @@ def test_readings_that_cannot_be_are_named_and_kept(page: Page, site: str) -> No
         take(page, written, name)
     expect(page.get_by_role("alert").filter(has_text="longer than two sides")).to_contain_text("3900 mm")
     expect(page.locator("[data-reading]")).to_have_count(6)
+
+
+def test_what_was_asked_before_a_reading_was_kept_does_not_take_it_back(page: Page, site: str) -> None:
+    """The list that the page opened with comes later than the answer to the first reading."""
+    bed = new_bed(site)
+    late: list[Route] = []
+    page.route(
+        f"**/api/beds/{bed}/readings",
+        lambda r: late.append(r) if r.request.method == "GET" else r.continue_(),
+    )
+    open_bed(page, site, bed, "level")
+    page.locator("#job").select_option("tape")
+    expect(page.locator("[data-next]")).to_have_text("front")
+    while not late:
+        page.wait_for_timeout(50)
+    none_yet = late[0].fetch()
+    take(page, "2400", "front")
+    expect(page.locator("[data-reading]")).not_to_contain_text("waits")
+    with page.expect_response(f"**/api/beds/{bed}/readings"):
+        late[0].fulfill(response=none_yet)
+    page.wait_for_timeout(300)
+    take(page, "1200", "right")
+    expect(page.locator("[data-reading]")).to_have_count(2)
 
 
 def test_stations_are_chosen_on_the_drawing(page: Page, site: str) -> None:

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SunMap } from '@/api/client'
+import { BANDS } from './bands'
 import { MONTHS } from './months'
 import type { MapOf } from './useGrounds'
 
@@ -19,7 +20,7 @@ const asked = (value: string): MapOf => (value === 'none' || value === 'season' 
     <span v-if="!sunny" class="faint">The place of the yard has no latitude yet.</span>
     <slot />
   </p>
-  <p v-if="sunny && map" class="legend">Hours a day <span v-for="(text, n) in ['under 2', '2', '4', '6', '8', '10 and more']" :key="text" :class="`lit-${n}`">{{ text }}</span></p>
+  <p v-if="sunny && map" class="legend">Hours a day <span v-for="b in BANDS" :key="b.from"><i :style="{ background: b.fill, opacity: b.opacity }" />{{ b.text }}</span></p>
 </template>
 
 <style scoped>
@@ -27,12 +28,6 @@ const asked = (value: string): MapOf => (value === 'none' || value === 'season' 
 .legend { display: flex; flex-wrap: wrap; font-size: 13px; align-items: center; gap: 2px 0; }
 .legend span { padding: 2px 8px; font: 13px var(--figures); position: relative; isolation: isolate; }
 .legend span:first-of-type { margin-left: 8px; }
-.legend span::before { content: ''; position: absolute; inset: 0; z-index: -1; background: var(--timber); }
-.legend .lit-0::before { background: var(--ink); opacity: 0.42; }
-.legend .lit-1::before { background: var(--ink); opacity: 0.28; }
-.legend .lit-2::before { background: var(--ink); opacity: 0.14; }
-.legend .lit-3::before { opacity: 0.3; }
-.legend .lit-4::before { opacity: 0.6; }
-.legend .lit-5::before { opacity: 0.9; }
-@media print { .legend span::before { print-color-adjust: exact; } }
+.legend i { position: absolute; inset: 0; z-index: -1; }
+@media print { .legend i { print-color-adjust: exact; } }
 </style>

@@ -8,7 +8,7 @@ export interface Handle { path: string; x: number; y: number; free: boolean }
 export type MapOf = 'none' | 'season' | number
 
 /** The plan of a yard as the core draws it, the sun over it, and the place that is tried while a bed is dragged. */
-export function useGrounds(id: string, units: Ref<Units>) {
+export function useGrounds(yard: () => string | null, units: Ref<Units>) {
   const kept = shallowRef<Grounds | null>(null)
   const trouble = ref<string | null>(null)
   const tried = shallowRef<BedOnPlan | null>(null)
@@ -16,6 +16,8 @@ export function useGrounds(id: string, units: Ref<Units>) {
   const map = shallowRef<SunMap | null>(null)
 
   async function load() {
+    const id = yard()
+    if (!id) return
     const answer = await api.grounds(id, units.value)
     if (answer.ok) {
       kept.value = answer.value
@@ -26,7 +28,8 @@ export function useGrounds(id: string, units: Ref<Units>) {
   }
 
   async function drawMap() {
-    if (mapOf.value === 'none') {
+    const id = yard()
+    if (mapOf.value === 'none' || !id) {
       map.value = null
       return
     }
@@ -39,8 +42,9 @@ export function useGrounds(id: string, units: Ref<Units>) {
   let asking = false
   let next: { bed: string; place: Place } | null = null
   async function tryPlace(bed: string, place: Place) {
+    const id = yard()
     next = { bed, place }
-    if (asking) return
+    if (asking || !id) return
     asking = true
     while (next) {
       const now: { bed: string; place: Place } = next

@@ -14,7 +14,7 @@ import { fetchQuestions } from '@/questions/useQuestions'
 import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
 import TextButton from '@/sheet/TextButton.vue'
-import { chaptersOf, sheetOf } from '@/stages'
+import { chaptersOf, largeOf, sheetOf } from '@/stages'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
@@ -24,9 +24,6 @@ import NothingHere from './NothingHere.vue'
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
 const props = defineProps<{ id: string; stage: string }>()
 const FindBox = defineAsyncComponent(() => import('./FindBox.vue'))
-const StationsDrawing = defineAsyncComponent(() => import('@/stages/level/StationsDrawing.vue'))
-const OnThePlan = defineAsyncComponent(() => import('@/stages/site/OnThePlan.vue'))
-const SticksAsCut = defineAsyncComponent(() => import('@/stages/bench/SticksAsCut.vue'))
 const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
@@ -40,8 +37,7 @@ const wide = ref(false)
 const drawn = computed(() => wide.value || open.value)
 /** At the Bench the sticks have the large side, on a phone too. */
 const atBench = computed(() => props.stage === 'bench')
-/** What a stage shows large before the bed itself. */
-const own = computed(() => (atBench.value ? 'Sticks as cut' : props.stage === 'site' ? 'On the plan' : props.stage === 'level' ? 'Stations' : undefined))
+const large = computed(() => largeOf(props.stage))
 watch(atBench, (now) => (open.value = now), { immediate: true })
 const room = effectScope()
 onMounted(() => inTurn(() => room.run(() => {
@@ -100,7 +96,7 @@ useShortcuts(shortcuts)
     <div class="spread">
       <section class="drawing" :class="{ open, own: atBench }" aria-label="Drawing of the bed">
         <n-button block class="fold no-print" :aria-expanded="open" @click="open = !open">{{ atBench ? (open ? 'Fold the sticks away' : 'Show the sticks') : open ? 'Fold the drawing away' : 'Show the drawing' }}</n-button>
-        <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" :own="own"><template #own><SticksAsCut v-if="atBench && plan?.cutting" /><StationsDrawing v-else-if="stage === 'level' && draft" /><OnThePlan v-else-if="stage === 'site' && bed.yard.value" :yard="bed.yard.value" /></template></BedDrawing></Later></div>
+        <div class="ground"><Later v-if="drawn"><BedDrawing :bows="stage === 'shape'" :own="large?.name"><template #own><component :is="large?.view" v-if="draft" /></template></BedDrawing></Later></div>
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>

@@ -1,4 +1,4 @@
-import type { Component } from 'vue'
+import { defineAsyncComponent, type Component } from 'vue'
 
 import BenchSheet from './bench/BenchSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
@@ -9,6 +9,8 @@ import SiteSheet from './site/SiteSheet.vue'
 
 interface Sheet {
   sheet: Component
+  /** What the stage shows large before the bed itself, and what that is called. */
+  large?: { name: string; view: Component }
   /** The chapters of the Plan that the sheet shows besides those of every page. */
   chapters: string[]
 }
@@ -17,15 +19,18 @@ interface Sheet {
 export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
-  site: { sheet: SiteSheet, chapters: ['site', 'carried'] },
+  site: { sheet: SiteSheet, large: { name: 'On the plan', view: defineAsyncComponent(() => import('./site/OnThePlan.vue')) }, chapters: ['site', 'carried'] },
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
-  bench: { sheet: BenchSheet, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
-  level: { sheet: LevelSheet, chapters: ['ground', 'gauge', 'setting_out'] },
+  bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: defineAsyncComponent(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
+  level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
 
 /** The sheet of a stage; one that has none of its own yet shows what its chapters (`own`) worked out. */
 export const sheetOf = (stage: string): Component => SHEETS[stage]?.sheet ?? PlainSheet
+
+/** What a stage shows large before the bed itself. */
+export const largeOf = (stage: string) => SHEETS[stage]?.large
 
 /** The chapters that the page of a stage shows. */
 export const chaptersOf = (stage: string, own: string[]): string[] => [...EVERYWHERE, ...(SHEETS[stage]?.chapters ?? own)]

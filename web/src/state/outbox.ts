@@ -71,7 +71,7 @@ export async function waitingFor(bed: string): Promise<Entry[]> {
 }
 
 /** Put a tick or a reading in line; a browser that keeps nothing sends it at once, and it is told as sent or refused. */
-export async function putTick(entry: TickEntry | ReadingEntry | StrikeEntry): Promise<void> {
+export async function putOrSend(entry: TickEntry | ReadingEntry | StrikeEntry): Promise<void> {
   try {
     await put(entry)
   } catch {

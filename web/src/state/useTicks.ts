@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
 
 import type { Bed } from '@/api/client'
-import { onSent, putTick, waitingFor, type Entry, type TickEntry } from './outbox'
+import { onSent, putOrSend, waitingFor, type Entry, type TickEntry } from './outbox'
 
 export interface Tick {
   kind: string
@@ -39,7 +39,7 @@ export function useTicks(bed: string, changed: () => void) {
   async function tick(of: string, key: string, done: boolean, length_mm?: number) {
     const entry: TickEntry = { kind: 'tick', id: crypto.randomUUID(), bed, of, key, done, ...(length_mm === undefined ? {} : { length_mm }) }
     pending.value = [...pending.value, entry]
-    await putTick(entry)
+    await putOrSend(entry)
   }
 
   const ticks = computed<Tick[]>(() => {

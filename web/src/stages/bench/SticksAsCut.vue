@@ -38,7 +38,7 @@ const length = (mm: number) => typeset(printLength(mm, units.value))
 </script>
 
 <template>
-  <section v-if="plan" class="sticks" aria-labelledby="sticks-title">
+  <section v-if="plan?.cutting" class="sticks" aria-labelledby="sticks-title">
     <aside class="bed" aria-label="The bed">
       <ViewDrawing v-for="(v, n) in insets" :key="n" bare :name="`inset-${n}`" :view="{ ...v, dimensions: [] }" :units="units" :width="INSET" :most="INSET" :pointed="pointed" @point="pointed = $event" />
     </aside>

@@ -40,7 +40,7 @@ const sums = computed(() => {
     { key: 'spoil_l', name: 'Spoil, loose', amount: g.spoil_l },
     { key: 'base_l', name: 'To pack, rammed', amount: g.base_l },
     { key: 'bring_l', name: 'To bring for it', amount: g.bring_l },
-    { key: 'washes_l', name: 'To back-fill', amount: g.backfill_l },
+    { key: 'backfill_l', name: 'To back-fill', amount: g.backfill_l },
     { key: 'wedge_l', name: g.wedge_l < 0 ? 'Ground inside the bed' : 'Soil more, under the first course', amount: g.wedge_l },
   ].filter((s) => Math.abs(s.amount) > 0.05)
 })

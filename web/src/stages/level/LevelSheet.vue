@@ -15,7 +15,7 @@ import { useReadings } from './useReadings'
 defineProps<{ stage: string }>()
 const { id } = useThisBed()
 const { trouble, load, kept } = useReadings(id)
-onMounted(() => kept.value ?? void load())
+onMounted(() => void load())
 </script>
 
 <template>

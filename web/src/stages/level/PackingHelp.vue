@@ -5,6 +5,7 @@ import { reactive, ref } from 'vue'
 import { api, type FieldProblem } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
+import AskedWrong from '@/sheet/AskedWrong.vue'
 
 /** A level that stands level over a gap under one end: how much that is over a longer reach. */
 const { id, units } = useThisBed()
@@ -25,12 +26,11 @@ async function work() {
     <span>over</span><n-input v-model:value="asked.reach" size="small" class="box" placeholder="" :input-props="{ 'aria-label': 'Reach', autocomplete: 'off' }" />
     <n-button size="small" attr-type="submit">Work it out</n-button>
     <span v-if="says" role="status" data-packing>{{ typeset(says) }}</span>
-    <p v-for="p in wrong" :key="p.field" class="wrong" role="alert"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p>
+    <AskedWrong :wrong="wrong" />
   </form>
 </template>
 
 <style scoped>
 .row { display: flex; flex-wrap: wrap; gap: 6px 8px; align-items: center; font-size: 14px; }
 .box { width: 96px; font-family: var(--figures); }
-.wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 4px 8px; }
 </style>

@@ -4,14 +4,15 @@ import { computed, reactive, ref } from 'vue'
 
 import { api, type Checked, type FieldProblem, type Units } from '@/api/client'
 import { typeset } from '@/measure/print'
+import AskedWrong from '@/sheet/AskedWrong.vue'
+import { DATUM, TAPES } from './useReadings'
 
 /** Practice: an invented plot is read with the simulated laser, reduced by hand, and a racked bed is squared; each answer is
     told right, or how it is worked out. */
 const props = defineProps<{ units?: string }>()
 const units = computed<Units>(() => (props.units === 'imperial' ? 'imperial' : 'metric'))
 const CORNERS = ['front left', 'front right', 'back right', 'back left']
-const STATIONS = ['BM', ...CORNERS]
-const TAPES = ['front', 'right', 'back', 'left', 'first diagonal', 'second diagonal']
+const STATIONS = [DATUM, ...CORNERS]
 const number = ref(1 + Math.floor(Math.random() * 999))
 const readings = ref<{ station: string; written: string }[]>([])
 const tapes = ref<Record<string, string>>({})
@@ -65,8 +66,8 @@ const said = (about: string) => checked.value?.feedback.find((f) => f.about === 
           <tr v-for="s in STATIONS" :key="s" :data-practice="s">
             <th scope="row">{{ s }}</th>
             <td><n-button size="small" :aria-label="`${of(s).length ? 'Read again' : 'Read it'}: ${s}`" @click="read(s)">{{ of(s).length ? 'Read again' : 'Read it' }}</n-button> <span class="figures">{{ of(s).map((r) => r.written).join(', ') }}</span></td>
-            <td><n-input v-if="s !== 'BM'" :value="heights[s] ?? ''" size="small" class="box" placeholder="" :input-props="{ 'aria-label': `Height of ${s}`, autocomplete: 'off' }" @update:value="heights[s] = $event" /><p v-if="said(s)" :class="said(s)?.right ? 'right' : 'look'" role="status">{{ typeset(said(s)?.words ?? '') }}</p></td>
-            <td><n-input v-if="s !== 'BM'" :value="dig[s] ?? ''" size="small" class="box" placeholder="" :input-props="{ 'aria-label': `To dig at ${s}`, autocomplete: 'off' }" @update:value="dig[s] = $event" /><p v-if="said(`dig ${s}`)" :class="said(`dig ${s}`)?.right ? 'right' : 'look'" role="status">{{ typeset(said(`dig ${s}`)?.words ?? '') }}</p></td>
+            <td><n-input v-if="s !== DATUM" :value="heights[s] ?? ''" size="small" class="box" placeholder="" :input-props="{ 'aria-label': `Height of ${s}`, autocomplete: 'off' }" @update:value="heights[s] = $event" /><p v-if="said(s)" :class="said(s)?.right ? 'right' : 'look'" role="status">{{ typeset(said(s)?.words ?? '') }}</p></td>
+            <td><n-input v-if="s !== DATUM" :value="dig[s] ?? ''" size="small" class="box" placeholder="" :input-props="{ 'aria-label': `To dig at ${s}`, autocomplete: 'off' }" @update:value="dig[s] = $event" /><p v-if="said(`dig ${s}`)" :class="said(`dig ${s}`)?.right ? 'right' : 'look'" role="status">{{ typeset(said(`dig ${s}`)?.words ?? '') }}</p></td>
           </tr>
         </tbody>
       </table>
@@ -82,7 +83,7 @@ const said = (about: string) => checked.value?.feedback.find((f) => f.about === 
       <span>by</span><n-input v-model:value="answer.by" size="small" class="box" placeholder="" :input-props="{ 'aria-label': 'How far it is pushed', autocomplete: 'off' }" />
     </p>
     <p v-if="said('push')" :class="said('push')?.right ? 'right' : 'look'" role="status">{{ typeset(said('push')?.words ?? '') }}</p>
-    <p v-for="p in wrong" :key="p.field" class="look" role="alert"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
+    <AskedWrong :wrong="wrong" named />
     <p class="row"><n-button type="primary" @click="check">Check my answers</n-button><n-button @click="another">Another plot</n-button><span v-if="checked" role="status">{{ checked.right }} of {{ checked.feedback.length }} right.</span></p>
   </main>
 </template>

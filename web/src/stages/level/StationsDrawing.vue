@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ScaleBar from '@/drawing/ScaleBar.vue'
@@ -10,8 +10,7 @@ import { DATUM, useReadings } from './useReadings'
 /** The bed from above with its stations: what was read, what is next, what is dug or packed there. A station that is pressed
     is read next. */
 const { id, plan, units } = useThisBed()
-const { kept, job, station, asked, counted, load } = useReadings(id)
-onMounted(() => void load())
+const { kept, job, station, asked, counted } = useReadings(id)
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const MARGIN = 70

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { NButton, NInput } from 'naive-ui'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { api } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
-import { typeset } from '@/measure/print'
+import AskedWrong from '@/sheet/AskedWrong.vue'
 import PackingHelp from './PackingHelp.vue'
 import { JOBS, METHODS, useReadings } from './useReadings'
 
@@ -18,11 +18,18 @@ const SIGHTS = { back: 'a backsight, on a height that is known', between: 'a sig
 const last = computed(() => ofJob.value.filter((r) => !r.struck).at(-1))
 async function put() {
   if (!text.value.trim()) return
-  await take(text.value.trim())
+  const written = text.value.trim()
+  // Emptied first: the next reading may be typed while this one is put by.
   text.value = ''
-  await nextTick()
+  await take(written)
   box.value?.focus()
 }
+// What was refused comes back to be mended, unless something else is being typed by now.
+watch(refused, (now) => {
+  if (now?.entry.kind !== 'reading' || text.value) return
+  text.value = now.entry.reading.written
+  asked.value = now.entry.reading.station
+})
 const own = ref('')
 /** A place that the bed does not have: a turning point, a doorstep. */
 function named() {
@@ -52,7 +59,7 @@ async function laser() {
       <n-button type="primary" size="large" attr-type="submit" :disabled="!text.trim()">Take it</n-button>
       <n-button v-if="job !== 'tape' && method === 'instrument'" size="large" @click="laser">From the laser</n-button>
     </form>
-    <p v-for="p in refused?.problems ?? []" :key="p.field" class="wrong" role="alert"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}.</p>
+    <AskedWrong :wrong="refused?.problem.problems ?? []" />
     <p class="row">
       <label for="where">Another place</label><select id="where" class="pick" :value="station" @change="asked = ($event.target as HTMLSelectElement).value"><option v-for="s in stations" :key="s" :value="s">{{ s }}</option></select>
       <n-input v-if="job !== 'tape'" v-model:value="own" size="small" class="own" placeholder="or a place of my own" :input-props="{ 'aria-label': 'A place of my own', autocomplete: 'off', maxlength: 60 }" @change="named" />
@@ -72,5 +79,4 @@ async function laser() {
 .next .faint { font-size: 18px; }
 .own { width: 170px; }
 .amount { width: 200px; font: 22px var(--figures); }
-.wrong { background: var(--rust-wash); border-left: 4px solid var(--rust); padding: 6px 10px; font-size: 14px; }
 </style>

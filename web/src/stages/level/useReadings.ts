@@ -1,7 +1,7 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import { api, type ProblemDetails, type Readings, type TakenReading } from '@/api/client'
-import { onSent, putTick, waitingFor, type Entry, type ReadingEntry, type StrikeEntry } from '@/state/outbox'
+import { onSent, putOrSend, waitingFor, type Entry, type ReadingEntry, type StrikeEntry } from '@/state/outbox'
 
 export type Job = TakenReading['job']
 export type Method = TakenReading['method']
@@ -28,23 +28,30 @@ function make(bed: string) {
   const kept = shallowRef<Readings | null>(null)
   const pending = shallowRef<(ReadingEntry | StrikeEntry)[]>([])
   const trouble = ref<string | null>(null)
-  const refused = shallowRef<ProblemDetails | null>(null)
+  const refused = shallowRef<{ problem: ProblemDetails; entry: ReadingEntry | StrikeEntry } | null>(null)
   const job = ref<Job>('ground')
   const method = ref<Method>('instrument')
   const asked = ref<string | null>(null)
   const moving = ref(false)
 
-  onSent((entry, answer) => {
+  /** What was sent and answered: what was asked for before the last of it is old. */
+  const told = new Set<string>()
+
+  const stop = onSent((entry, answer) => {
     if (entry.bed !== bed || (entry.kind !== 'reading' && entry.kind !== 'strike')) return
+    told.add(entry.id)
     pending.value = pending.value.filter((p) => p.id !== entry.id)
     if (answer.ok) kept.value = answer.value as Readings
-    else refused.value = answer.problem
+    else refused.value = { problem: answer.problem, entry }
   })
   async function load() {
-    pending.value = (await waitingFor(bed).catch((): Entry[] => [])).filter((e): e is ReadingEntry | StrikeEntry => e.kind === 'reading' || e.kind === 'strike')
+    const waits = (await waitingFor(bed).catch((): Entry[] => [])).filter((e): e is ReadingEntry | StrikeEntry => e.kind === 'reading' || e.kind === 'strike')
+    const here = pending.value.map((p) => p.id)
+    pending.value = [...waits.filter((e) => !here.includes(e.id) && !told.has(e.id)), ...pending.value]
+    const before = told.size
     const answer = await api.readings(bed)
-    if (answer.ok) kept.value = answer.value
-    else trouble.value = answer.problem.detail
+    if (!answer.ok) trouble.value = answer.problem.detail
+    else if (told.size === before || !kept.value) kept.value = answer.value
   }
 
   const rows = computed<(Row & { waits?: boolean })[]>(() => {
@@ -87,24 +94,32 @@ function make(bed: string) {
     pending.value = [...pending.value, entry]
     asked.value = null
     moving.value = false
-    await putTick(entry)
+    await putOrSend(entry)
   }
   async function strike(reading: string, struck: boolean) {
     const entry: StrikeEntry = { kind: 'strike', id: crypto.randomUUID(), bed, reading, struck }
     pending.value = [...pending.value, entry]
-    await putTick(entry)
+    await putOrSend(entry)
   }
   /** Take the last reading of the job back. */
   const undo = () => {
     const last = ofJob.value.filter((r) => !r.struck).at(-1)
     return last ? strike(last.id, true) : Promise.resolve()
   }
-  return { kept, rows, ofJob, counted, places, stations, job, method, station, sight, asked, moving, trouble, refused, load, take, strike, undo }
+  return { kept, rows, ofJob, counted, places, stations, job, method, station, sight, asked, moving, trouble, refused, load, take, strike, undo, stop }
 }
 
-const made = new Map<string, ReturnType<typeof make>>()
+/** What is made for a bed, and by how many it is shown; the last who leaves gives it up. */
+const made = new Map<string, { of: ReturnType<typeof make>; shown: number }>()
 export function useReadings(bed: string) {
-  const found = made.get(bed) ?? make(bed)
+  const found = made.get(bed) ?? { of: make(bed), shown: 0 }
+  found.shown += 1
   made.set(bed, found)
-  return found
+  onScopeDispose(() => {
+    found.shown -= 1
+    if (found.shown || made.get(bed) !== found) return
+    found.of.stop()
+    made.delete(bed)
+  })
+  return found.of
 }

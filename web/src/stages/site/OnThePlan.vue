@@ -8,12 +8,11 @@ import SunPicker from '@/grounds/SunPicker.vue'
 import { useGrounds } from '@/grounds/useGrounds'
 
 /** The bed where it stands on the plan of its yard, with what stands round it. It is moved on the page of the yard. */
-const props = defineProps<{ yard: string }>()
-const { id, units, plan } = useThisBed()
-const { kept, beds, trouble, mapOf, map, load } = useGrounds(props.yard, units)
+const { id, units, plan, yard } = useThisBed()
+const { kept, beds, trouble, mapOf, map, load } = useGrounds(() => yard.value, units)
 const router = useRouter()
 onMounted(() => void load())
-watch(units, () => void load())
+watch([units, yard], () => void load())
 /** What a change of the bed does to its place. */
 watch(() => plan.value?.site, (_now, before) => before && void load())
 function open(bed: string | null) {
@@ -25,7 +24,7 @@ function open(bed: string | null) {
   <div class="here">
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
     <template v-if="kept">
-      <SunPicker :of="mapOf" :map="map" :sunny="kept.sunny" @ask="mapOf = $event"><span class="grow" /><router-link :to="{ name: 'yard', params: { id: yard } }">Move it on the plan of the yard</router-link></SunPicker>
+      <SunPicker :of="mapOf" :map="map" :sunny="kept.sunny" @ask="mapOf = $event"><span class="grow" /><router-link v-if="yard" :to="{ name: 'yard', params: { id: yard } }">Move it on the plan of the yard</router-link></SunPicker>
       <GroundsDrawing :plan="kept" :beds="beds" :map="map" :month="mapOf" :units="units" :chosen="id" still @choose="open" />
     </template>
     <p v-else class="faint" role="status">Drawing the plan …</p>

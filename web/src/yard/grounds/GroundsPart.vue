@@ -19,7 +19,7 @@ import { written } from '@/grounds/written'
 /** The plan of the yard: drawn, and beside it all that is drawn as rows to type in. */
 const props = defineProps<{ yard: string; changes: number; looks: Record<string, string[]>; states: Record<string, string> }>()
 const { edit, valueAt, units } = useSheet()
-const { kept, beds: stood, tried, trouble, mapOf, map, load, tryPlace } = useGrounds(props.yard, units)
+const { kept, beds: stood, tried, trouble, mapOf, map, load, tryPlace } = useGrounds(() => props.yard, units)
 onMounted(() => void load())
 watch([() => props.changes, units], () => void load())
 /** The beds as they stand, each with what needs a look there: of one that is dragged, where it is tried. */

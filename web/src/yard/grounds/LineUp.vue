@@ -3,7 +3,7 @@ import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 
 import { api, type BedOnPlan, type FieldProblem, type Grounds, type Place } from '@/api/client'
-import AskedWrong from './AskedWrong.vue'
+import AskedWrong from '@/sheet/AskedWrong.vue'
 
 /** A bed brought level with something on the plan: one edge of both at one line. */
 const props = defineProps<{ yard: string; bed: BedOnPlan; plan: Grounds; beds: BedOnPlan[] }>()

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 
 import { api, type BedOnPlan, type FieldProblem, type Place, type Units } from '@/api/client'
 import { useBedsOfYard } from '@/bed/useBedsOfYard'
-import AskedWrong from './AskedWrong.vue'
+import AskedWrong from '@/sheet/AskedWrong.vue'
 
 /** More beds like one, in a row with paths between: each is a bed of its own. */
 const props = defineProps<{ yard: string; bed: BedOnPlan; units: Units }>()
