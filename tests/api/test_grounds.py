@@ -8,20 +8,11 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
 from acrebox.api.app import make_app
+from placed import bed
 
 EDGE = [[0, 0], ["12 m", 0], ["12 m", "9 m"], [0, "9 m"]]
 HOUSE = {"name": "House", "kind": "house", "at": [[0, "9 m"], ["9 m", "9 m"], ["9 m", "8 m"], [0, "8 m"]]}
 TAP = {"name": "Tap", "kind": "tap", "at": [["4 m", "7.9 m"]]}
-
-
-def bed(name: str) -> dict[str, Any]:
-    return {
-        "schema": 1,
-        "name": name,
-        "outline": {"length": "2.4 m", "width": "1.2 m"},
-        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-        "courses": 2,
-    }
 
 
 @pytest.fixture

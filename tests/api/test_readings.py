@@ -9,16 +9,10 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
 from acrebox.api.app import make_app
+from placed import bed as boards
 
 NOW = "2026-05-04T10:00:00Z"
 CORNERS = ["front left", "front right", "back right", "back left"]
-DESIGN = {
-    "schema": 1,
-    "name": "Level me",
-    "outline": {"length": "2.4 m", "width": "1.2 m"},
-    "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-    "courses": 2,
-}
 
 
 @pytest.fixture
@@ -30,7 +24,7 @@ def client(engine: Engine) -> Iterator[TestClient]:
 @pytest.fixture
 def bed(client: TestClient) -> str:
     yard = client.post("/api/yards", json={"schema": 1, "name": "Plot", "units": "metric"}).json()["id"]
-    return str(client.post(f"/api/beds?yard={yard}", json=DESIGN).json()["id"])
+    return str(client.post(f"/api/beds?yard={yard}", json=boards("Level me")).json()["id"])
 
 
 def take(client: TestClient, bed: str, station: str, written: str, **more: Any) -> dict[str, Any]:
@@ -161,3 +155,16 @@ def test_what_is_taped_anew_after_a_push_counts_as_a_new_set(client: TestClient,
         found = take(client, bed, station, "2683.3 mm", job="tape", method="tape", sight=None)
     assert found["square"]["square"]
     assert found["square"]["suspect"] is None
+
+
+def test_a_practice_answer_that_is_no_length_is_named_and_the_rest_checked(client: TestClient) -> None:
+    """By hand: a backsight of 1500 mm less 1400 mm is a height of 100 mm."""
+    read = [{"station": "BM", "written": "1500"}, {"station": "front left", "written": "1400"}]
+    asked = {"readings": read, "heights": {"front left": "100 mm", "back left": "-20 mm"}}
+    checked = client.post("/api/practice/7/check", json=asked).json()
+    told = {f["about"]: f for f in checked["feedback"]}
+    assert told["front left"]["right"]
+    assert "not read yet" in told["back left"]["words"]
+    wrong = client.post("/api/practice/7/check", json={**asked, "heights": {"front left": "tall"}})
+    assert wrong.status_code == 422
+    assert wrong.json()["problems"][0]["field"] == "heights.front left"

@@ -9,19 +9,14 @@ import pytest
 from playwright.sync_api import Locator, Page, expect
 from work import make_bed, make_yard, no_sideways, saved, serious_findings
 
+from placed import bed as boards
+
 EDGE = [[0, 0], ["12 m", 0], ["12 m", "9 m"], [0, "9 m"]]
 HIGH_WALL = {"name": "High wall", "kind": "wall", "height": "3 m", "at": [[0, "1 m"], ["6 m", "1 m"]]}
 FAR = {"x": "8 m", "y": "5 m"}
 
 
-BED = {
-    "schema": 1,
-    "name": "Row",
-    "units": "metric",
-    "outline": {"length": "2.4 m", "width": "1.2 m"},
-    "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-    "courses": 2,
-}
+BED = boards("Row", units="metric")
 
 
 def saved_yard(site: str, yard: str) -> dict[str, Any]:

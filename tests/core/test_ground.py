@@ -1,6 +1,7 @@
 """Level: books reduced, slips found, the first course made true, corners squared, what was built checked."""
 
 import random
+from functools import partial
 from math import acos, degrees, hypot
 from typing import Any
 
@@ -24,19 +25,10 @@ from acrebox.core.ground import (
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, Plan, open_plan
 from acrebox.core.plan.levelling import LevelAnswer, answer_book
+from placed import bed
 
+boards = partial(bed, "Slope")
 ENDS = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
-
-
-def boards(**more: Any) -> dict[str, Any]:
-    return {
-        "schema": 1,
-        "name": "Slope",
-        "outline": {"length": "2.4 m", "width": "1.2 m"},
-        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-        "courses": 2,
-        **more,
-    }
 
 
 def on(heights: dict[str, float], **more: Any) -> Plan:

@@ -4,6 +4,7 @@ Punmia, Surveying I, chapter 9 (a worked level book; the values from memory) · 
 rectangle in closed form: sin of the rack = (d₁² − d₂²) ÷ 4ab.
 """
 
+from functools import partial
 from math import asin, degrees, hypot, radians, sin
 from typing import Any
 
@@ -29,6 +30,7 @@ from acrebox.core.ground import (
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, LEVELLED, open_plan
 from acrebox.core.shape.bodies.face import polygons
+from placed import bed
 
 PUNMIA = [
     ("BM", "back", 2.228),
@@ -91,17 +93,7 @@ def test_a_gap_under_a_level_grows_with_the_reach() -> None:
     assert packing(3, 600, 2400) == 12
 
 
-def boards(**more: Any) -> dict[str, Any]:
-    return {
-        "schema": 1,
-        "name": "Slope",
-        "outline": {"length": "2.4 m", "width": "1.2 m"},
-        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-        "courses": 2,
-        **more,
-    }
-
-
+boards = partial(bed, "Slope")
 CORNERS = ["front left", "front right", "back right", "back left"]
 
 

@@ -16,15 +16,10 @@ from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import SITE, WATCH_OUTS, open_plan
-from acrebox.core.plan.site_rows import SiteRow
-from acrebox.core.site import (
-    Laid,
-    assembled,
-    ground_plan,
-    plain,
-    sun_map,
-)
+from acrebox.core.plan import WATCH_OUTS, open_plan
+from acrebox.core.plan.site import NOWHERE, lying_at
+from acrebox.core.plan.site_rows import LyingRow
+from acrebox.core.site import Laid, assembled, footprint, ground_plan, light_on, plain, sun_map
 from acrebox.core.yard import Yard, kinds
 
 router = APIRouter(prefix="/api/yards/{yard_id}", tags=["grounds"], responses=RESPONSES)
@@ -56,7 +51,7 @@ class BedOnPlan(BaseModel):
     id: UUID
     name: str
     size: list[float] | None
-    site: SiteRow | None
+    site: LyingRow | None
     needs_a_look: list[str]
     problem: str | None
 
@@ -133,19 +128,30 @@ def stood_yard(yard_id: UUID, kept: Stores) -> tuple[Yard, dict[UUID, Design]]:
 
 def on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: bool = False) -> BedOnPlan:
     """A bed as it stands on the plan; `judged`, with what needs a look there."""
-    built = assembled(bed)
-    size = [float(v) for v in built.outline.size] if built else None
-    if str(bed.name) not in yard.places:
-        return BedOnPlan(id=key, name=str(bed.name), size=size, site=None, needs_a_look=[], problem=None)
+    name, built = str(bed.name), assembled(bed)
+    found = BedOnPlan(
+        id=key,
+        name=name,
+        size=[float(v) for v in built.outline.size] if built else None,
+        site=None,
+        needs_a_look=[],
+        problem=None,
+    )
+    if name not in yard.places:
+        return found
     try:
-        plan = open_plan(bed, yard, shown=shown)
-        site = plan[SITE]
-        seen = plan[WATCH_OUTS] if judged and site.placed else []
-        look = [w.message for w in seen if w.stage == "site" and w.unanswered]
+        if built is None or judged:
+            seen = open_plan(bed, yard, shown=shown)[WATCH_OUTS]
+            found.needs_a_look = [w.message for w in seen if w.stage == "site" and w.unanswered]
     except DesignError as fault:
-        problem = fault.problems[0].message
-        return BedOnPlan(id=key, name=str(bed.name), size=size, site=None, needs_a_look=[], problem=problem)
-    return BedOnPlan(id=key, name=str(bed.name), size=size, site=site, needs_a_look=look, problem=None)
+        found.problem = fault.problems[0].message
+        return found
+    if built is None:
+        return found
+    plan = ground_plan(yard)
+    lying = footprint(name, built, yard.places[name], plan)
+    found.site = lying_at(lying, light_on(lying, plan)) if lying else NOWHERE
+    return found
 
 
 def _corner(where: str, yard: Yard) -> str:
@@ -197,9 +203,7 @@ def draw_plan(yard_id: UUID, kept: AllStores, shown: Shown = None) -> PlanOut:
 def draw_sun(
     yard_id: UUID,
     kept: AllStores,
-    month: Annotated[
-        int | None, Query(ge=1, le=12, description="January is 1; the season unless told")
-    ] = None,
+    month: Month = None,
 ) -> MapOut | None:
     """The sun over the ground of a yard: on the 21st of a month, or over the months of growing. Null where
     nobody knows the latitude, or nothing is drawn.

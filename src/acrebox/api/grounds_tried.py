@@ -13,11 +13,11 @@ from shapely import get_coordinates
 from acrebox.api.context import AllStores
 from acrebox.api.grounds import BedOnPlan, Shown, on_plan, stood_yard
 from acrebox.api.problems import RESPONSES
+from acrebox.api.typed import Typed
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Length
 from acrebox.core.site import (
     Edge,
     Footprint,
@@ -132,7 +132,9 @@ def repeat(yard_id: UUID, asked: RepeatIn, kept: AllStores) -> RepeatOut:
     yard, beds = stood_yard(yard_id, kept)
     plan, show = ground_plan(yard), Printer(yard.units or System.METRIC)
     bed, place = _lying(asked.bed, beds, yard)
-    path = _path(asked.path, show)
+    typed = Typed(show.system)
+    path = typed.length("path", asked.path, most=MOST_PATH_MM)
+    typed.done()
     places = in_a_row(bed, place, asked.times, asked.toward, path, show)
     if plan.edge is not None:
         edge = list(plan.edge.exterior.coords)[:-1]
@@ -142,18 +144,6 @@ def repeat(yard_id: UUID, asked: RepeatIn, kept: AllStores) -> RepeatOut:
             raise refuse("times", str(asked.times), says, f"up to {fit}" if fit else "another side")
     wide = show.length(path)
     return RepeatOut(places=places, says=f"{asked.times} more, with {wide} between")
-
-
-def _path(text: str, show: Printer) -> float:
-    """How wide a path is [mm], as it was typed."""
-    allowed = f"{show.length(0)} to {show.length(MOST_PATH_MM)}"
-    try:
-        wide = Length(text, show.system).mm
-    except ValueError as fault:
-        raise refuse("path", text, f"{str(fault)[0].upper()}{str(fault)[1:]}.", allowed) from None
-    if not 0 <= wide <= MOST_PATH_MM:
-        raise refuse("path", text, "No path is as wide as that.", allowed)
-    return wide
 
 
 def _all_lying(beds: dict[UUID, Design], yard: Yard) -> dict[UUID, Footprint]:

@@ -1,15 +1,14 @@
 """Practice: an invented plot, a simulated laser, tapes of a racked bed, and what is said of the answers."""
 
-from math import hypot, radians, sin
-from random import Random
 from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
 from pydantic import BaseModel, Field
 
 from acrebox.api.problems import RESPONSES
-from acrebox.core.errors import DesignError, Problem, refuse
-from acrebox.core.ground import CORNERS, MEASURES
+from acrebox.api.typed import Typed
+from acrebox.core.errors import refuse
+from acrebox.core.ground import CORNERS, DATUM, MEASURES
 from acrebox.core.ground.practice import (
     Feedback,
     check_dig,
@@ -20,14 +19,12 @@ from acrebox.core.ground.practice import (
 )
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Coordinate, Length
-from acrebox.standins.laser import Laser, Plot
+from acrebox.standins.laser import SLIP_MM, Laser, Plot
 
 router = APIRouter(prefix="/api/practice/{number}", tags=["practice"], responses=RESPONSES)
 
 Number = Annotated[int, Path(ge=1, le=9999)]
 Shown = Annotated[System, Query(description="the system of units in which it is read and answered")]
-DATUM, SLIP_MM = "BM", 100.0
 LONG, WIDE = 2400.0, 1200.0
 PLACES = {
     DATUM: (-1500.0, -1500.0),
@@ -77,10 +74,6 @@ class CheckedOut(BaseModel):
     right: int
 
 
-def _planted(number: int) -> str:
-    return Random(f"slip {number}").choice(CORNERS)
-
-
 @router.get("/reading")
 def read(
     number: Number, station: Annotated[str, Query(max_length=60)], turn: int = 0, shown: Shown = System.METRIC
@@ -90,8 +83,9 @@ def read(
     """
     if station not in PLACES:
         raise refuse("station", station, "The plot has no such place.", ", ".join(PLACES))
-    mm = Laser(Plot(number)).read(*PLACES[station], turn)
-    if station == _planted(number) and turn == 0:
+    plot = Plot(number)
+    mm = Laser(plot).read(*PLACES[station], turn)
+    if turn == 0 and station == plot.misread_of(CORNERS):
         mm += SLIP_MM
     return TakenOut(written=Printer(shown).typed(mm))
 
@@ -103,27 +97,13 @@ def tape(
     """One taped length of a bed that is racked."""
     if which not in MEASURES:
         raise refuse("which", which, "Nothing of that name is taped.", ", ".join(MEASURES))
-    return TakenOut(written=Printer(shown).typed(_taped(number)[MEASURES.index(which)]))
-
-
-def _taped(number: int) -> list[float]:
-    """Sides and diagonals of the racked bed [mm], to the millimetre."""
-    rack = Random(f"rack {number}").choice((-1, 1)) * Random(f"by {number}").uniform(0.6, 1.6)
-    square, lean = hypot(LONG, WIDE) ** 2, 2 * LONG * WIDE * sin(radians(rack))
-    return [
-        LONG,
-        WIDE,
-        LONG,
-        WIDE,
-        float(round((square + lean) ** 0.5)),
-        float(round((square - lean) ** 0.5)),
-    ]
+    return TakenOut(written=Printer(shown).typed(Plot(number).racked(LONG, WIDE)[MEASURES.index(which)]))
 
 
 @router.post("/check")
 def check(number: Number, answers: AnswersIn, shown: Shown = System.METRIC) -> CheckedOut:
     """What is said of the answers. What is no length is named by its field."""
-    show, reader = Printer(shown), _Reader(shown)
+    show, reader = Printer(shown), Typed(shown)
     read = {name: [] for name in PLACES}  # type: dict[str, list[float]]
     for n, row in enumerate(answers.readings):
         read.setdefault(row.station, []).append(reader.length(f"readings.{n}.written", row.written))
@@ -150,34 +130,8 @@ def check(number: Number, answers: AnswersIn, shown: Shown = System.METRIC) -> C
             known = {n: h for n, h in heights_of(back, read).items() if n != DATUM}
             found += check_dig(known, dig, show)
     if answers.slip:
-        found.append(check_slip(_planted(number), answers.slip))
+        found.append(check_slip(Plot(number).misread_of(CORNERS), answers.slip))
     if by is not None:
         found.append(check_push(tapes, answers.corner, by, show))
     told = [FeedbackOut(about=f.about, right=f.right, words=f.words) for f in found]
     return CheckedOut(feedback=told, right=sum(f.right for f in told))
-
-
-class _Reader:
-    """Reads lengths and gathers what is none."""
-
-    def __init__(self, system: System) -> None:
-        self._system, self._problems = system, list[Problem]()
-
-    def length(self, field: str, text: str) -> float:
-        return self._read(field, text, Length)
-
-    def at(self, field: str, text: str) -> float:
-        return self._read(field, text, Coordinate)
-
-    def _read(self, field: str, text: str, kind: type[Length]) -> float:
-        try:
-            return kind(text, self._system).mm
-        except ValueError as fault:
-            says = f"{str(fault)[:1].upper()}{str(fault)[1:]}."
-            self._problems.append(Problem(field, text, says, "a length"))
-            return 0.0
-
-    def done(self) -> None:
-        """Raises DesignError naming every field that was no length."""
-        if self._problems:
-            raise DesignError(self._problems)

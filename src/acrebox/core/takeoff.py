@@ -77,6 +77,11 @@ class Takeoff:
     set_aside: dict[str, float]
 
     @property
+    def weight_kg(self) -> float:
+        """What all of it weighs that the bed is built of [kg]."""
+        return sum(self.weights_kg.values())
+
+    @property
     def cut(self) -> tuple[CutGroup, ...]:
         """All that is cut to a length, in the order of the labels."""
         return tuple(sorted((*self.lengths, *self.sheets), key=lambda g: (len(g.label), g.label)))

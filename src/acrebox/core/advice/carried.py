@@ -6,7 +6,7 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.design import CARRIED
-from acrebox.core.fill.carried import GRAVITY, full_weight
+from acrebox.core.fill.carried import bears_kpa, full_weight
 
 DEFER = "Local code and a licensed person decide; nothing here rates a structure as safe."
 
@@ -14,8 +14,8 @@ DEFER = "Local code and a licensed person decide; nothing here rates a structure
 def _weight(seen: Seen) -> tuple[float, float]:
     """What it weighs full and wet [kg], and how heavy that is on the area that it covers [kPa]."""
     bed = seen.assembly
-    kg = full_weight(bed, seen.layers, sum(seen.takeoff.weights_kg.values()), seen.book)
-    return kg, kg * GRAVITY / bed.outline.area * 1000
+    kg = full_weight(bed, seen.layers, seen.takeoff.weight_kg, seen.book)
+    return kg, bears_kpa(kg, bed.outline.area)
 
 
 @rule(

@@ -24,7 +24,7 @@ def propped_gap(seen: Seen) -> Iterator[Finding]:
     if worst.gap > ground_limit("gap_washes"):
         yield Finding(
             f"Under {worst.side} a gap of up to {show.length(worst.gap)} stays open; about"
-            f" {show.volume(litres(found.washes))} of soil would wash out round the bed.",
+            f" {show.volume(litres(found.backfill))} of soil would wash out round the bed.",
             "Back-fill it outside and in, or cut a board to the ground; better, dig the high side in.",
         )
 

@@ -300,7 +300,7 @@ def carried_far(seen: Seen) -> Iterator[Finding]:
         return
     if any(p.role.laid for p in seen.assembly.parts):
         return  # it is carried block by block
-    kg, said = sum(seen.takeoff.weights_kg.values()), here.two_lift
+    kg, said = seen.takeoff.weight_kg, here.two_lift
     most, about = said or site_limit("two_people_lift"), "" if said else "about "
     if kg > most:
         yield Finding(

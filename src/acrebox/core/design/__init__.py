@@ -25,6 +25,7 @@ from acrebox.core.design.document import (
     problem_of,
     read_design,
     read_in_yard_of,
+    read_model,
     written_in,
 )
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
@@ -140,6 +141,7 @@ __all__ = [
     "questions_of",
     "read_design",
     "read_in_yard_of",
+    "read_model",
     "rows_of",
     "upgraded",
     "usual_of",

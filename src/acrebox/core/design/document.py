@@ -4,9 +4,10 @@ import re
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal, Self, TypeVar
 
 from pydantic import (
+    BaseModel,
     ConfigDict,
     Field,
     ModelWrapValidatorHandler,
@@ -25,11 +26,12 @@ from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
 from acrebox.core.design.site import Site
-from acrebox.core.design.upgrades import upgraded
+from acrebox.core.design.upgrades import check_text, upgraded
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, read_in
 
+M = TypeVar("M", bound=BaseModel)
 _IMPERIAL = re.compile(r"['\"′″’”]|\d\s*-?\s*(?:in|ft|inch|foot|feet|yd|yard)", re.IGNORECASE)
 _METRIC = re.compile(r"\d\s*-?\s*(?:mm|cm|m)", re.IGNORECASE)
 
@@ -198,9 +200,18 @@ def read_design(data: Any, units: System | None = None) -> Design:
 
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
+    with in_yard_of(units):
+        return read_model(Design, data)
+
+
+def read_model(model: type[M], data: Any) -> M:
+    """A document of any of our models from plain JSON values.
+
+    Raises DesignError that names every field at fault, its value and what is allowed.
+    """
     try:
-        with in_yard_of(units):
-            return Design.model_validate(data)
+        check_text(data)
+        return model.model_validate(data)
     except ValidationError as fault:
         raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
 

@@ -48,6 +48,11 @@ def wet_worked(layer: FilledLayer, show: Printer) -> Worked:
     )
 
 
+def bears_kpa(kg: float, area: float) -> float:
+    """How heavy a weight [kg] is on the area that it covers [mm²], in kPa."""
+    return kg * GRAVITY / area * 1000
+
+
 def full_weight(bed: Assembly, layers: Sequence[FilledLayer], stock: float, book: Catalogue) -> float:
     """What a bed weighs filled and watered through, with all that is filled into its walls and the `stock`
     that it is built of [kg].

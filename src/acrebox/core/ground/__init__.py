@@ -1,7 +1,7 @@
 """The ground under a bed: readings, levels, squareness, setting out, footings."""
 
 from acrebox.core.ground.as_built import AsBuilt, TrueStation, as_built, packing
-from acrebox.core.ground.book import Book, Reading, read_book
+from acrebox.core.ground.book import DATUM, Book, Reading, read_book
 from acrebox.core.ground.holes import Hole, holes_of
 from acrebox.core.ground.level import (
     Levelled,
@@ -24,6 +24,7 @@ from acrebox.core.ground.suspects import SuspectStation, suspects
 
 __all__ = [
     "CORNERS",
+    "DATUM",
     "MEASURES",
     "AsBuilt",
     "Book",

@@ -5,18 +5,18 @@ from dataclasses import dataclass
 from math import hypot
 
 from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.plane import plane_through
 from acrebox.core.shape.vector import Point2
 
 
 @dataclass(frozen=True)
 class TrueStation:
-    """How far a station lies off [mm]: over the mean level of all (negative: under it), over the best plane,
-    and how far it may lie off; `by` is what to raise it (negative: to knock it down).
+    """How far a station lies off the mean level of all [mm] (negative: under it), and how far it may; `by` is
+    what to raise it (negative: to knock it down).
     """
 
     name: str
     off: float
-    off_plane: float
     may: float
     by: float
 
@@ -56,33 +56,13 @@ def as_built(
         return None
     rate = (per_metre if per_metre is not None else ground_limit("level_per_metre")) / 1000
     least = ground_limit("true_enough")
-    mean = sum(known.values()) / len(known)
-    xs, ys = [places[n][0] for n in known], [places[n][1] for n in known]
-    middle = (sum(xs) / len(xs), sum(ys) / len(ys))
-    slope = _slope(known, places, middle, mean)
+    plane = plane_through([places[n] for n in known], list(known.values()))
     found = []
     for name, height in known.items():
-        x, y = places[name][0] - middle[0], places[name][1] - middle[1]
-        off = height - mean
-        plane = off - slope[0] * x - slope[1] * y
-        found.append(TrueStation(name, off, plane, max(least, rate * hypot(x, y)), -off))
-    return AsBuilt(tuple(found), hypot(*slope) * 1000)
-
-
-def _slope(
-    heights: Mapping[str, float], places: Mapping[str, Point2], middle: Point2, mean: float
-) -> tuple[float, float]:
-    """The slopes along x and y of the plane that misses the heights least."""
-    xx = xy = yy = xz = yz = 0.0
-    for name, height in heights.items():
-        x, y, z = places[name][0] - middle[0], places[name][1] - middle[1], height - mean
-        xx, xy, yy, xz, yz = xx + x * x, xy + x * y, yy + y * y, xz + x * z, yz + y * z
-    whole = xx * yy - xy * xy
-    if whole <= 1e-9 * max(xx, yy, 1.0) ** 2:
-        # They lie in one line: it leans along that.
-        along = xx + yy
-        return (xz / along, yz / along) if along > 0 else (0.0, 0.0)
-    return (xz * yy - yz * xy) / whole, (yz * xx - xz * xy) / whole
+        at = places[name]
+        off, far = height - plane.mean, hypot(at[0] - plane.middle[0], at[1] - plane.middle[1])
+        found.append(TrueStation(name, off, max(least, rate * far), -off))
+    return AsBuilt(tuple(found), hypot(*plane.slope) * 1000)
 
 
 def packing(gap: float, level: float, reach: float) -> float:

@@ -3,9 +3,9 @@
 from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field
 
-from acrebox.core.design import Choice, Design, School, check_text, problem_of, read_design, written_in
+from acrebox.core.design import Choice, Design, School, read_design, read_model, written_in
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Coordinate, Length, between, read_in
@@ -15,6 +15,8 @@ Sight = Literal["back", "between", "fore"]
 Staff = Annotated[Length, between(Length(0), Length("20 m"))]
 StationName = Annotated[str, Field(min_length=1, max_length=60)]
 
+DATUM = "BM"
+"""What the station is called whose height is given, unless told."""
 UNDER = {"string": "the string", "water": "the mark of the water", "spirit": "the level"}
 """What drops are measured under, by the method."""
 
@@ -22,7 +24,7 @@ UNDER = {"string": "the string", "water": "the mark of the water", "spirit": "th
 class Datum(Choice):
     """The station whose height is given: any height will do, as 0."""
 
-    station: StationName = "BM"
+    station: StationName = DATUM
     height: Coordinate = Coordinate(0)
 
 
@@ -75,13 +77,9 @@ def read_book(data: Any) -> Book:
 
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
-    try:
-        check_text(data)
-        rows = data.get("readings") if isinstance(data, dict) else None
-        with read_in(written_in(rows) if isinstance(rows, list) else System.METRIC):
-            book = Book.model_validate(data)
-    except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+    rows = data.get("readings") if isinstance(data, dict) else None
+    with read_in(written_in(rows) if isinstance(rows, list) else System.METRIC):
+        book = read_model(Book, data)
     problems = list(_problems(book))
     if problems:
         raise DesignError(problems)

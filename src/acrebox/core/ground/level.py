@@ -56,9 +56,8 @@ class Levelled:
     (`target` over the datum), the stations, the sides in section, and volumes [mm³].
 
     `dug` is what comes out of the trench, `packed` what is rammed in it and under the walls, `backfill`
-    what closes gaps that nothing carries, `wedge` what the soil of the bed fills under the level first course
-    within its inner outline, negative where ground stands in it; `washes` is what would wash out of the
-    gaps if they were left open.
+    what closes gaps that nothing carries, and would wash out of them; `wedge` is what the soil of the bed
+    fills under the level first course within its inner outline, negative where ground stands in it.
     """
 
     school: School
@@ -71,7 +70,6 @@ class Levelled:
     packed: float
     backfill: float
     wedge: float
-    washes: float
 
     @cached_property
     def spoil(self) -> float:
@@ -129,10 +127,9 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
     carried = choice.school in ("dig_in", "build_up")
     base = choice.base.mm if carried else 0.0
     strip = trench_of(bed, choice.trench.mm)
-    dug, _ = under(ground, strip, -base)
-    _, missing = under(ground, strip, 0.0)
-    # What is packed lies between the first course and the ground, or the trench where that is deeper.
-    packed = _packed(ground, strip, base) if carried else 0.0
+    dug, lower = under(ground, strip, -base)
+    # Over the floor of the trench the whole base lies, under it what the ground lacks.
+    filled = base * float(strip.area) + lower
     rising, lacking = under(ground, Polygon(bed.inner.points), 0.0)
     places = places_of(bed)
     return Levelled(
@@ -152,18 +149,10 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
         ),
         sides=tuple(_section(bed, ground, *line) for line in _lines(bed)),
         dug=dug if carried or choice.bury.mm else 0.0,
-        packed=packed,
-        backfill=0.0 if carried else missing,
+        packed=filled if carried else 0.0,
+        backfill=0.0 if carried else filled,
         wedge=lacking - rising,
-        washes=missing,
     )
-
-
-def _packed(ground: Ground, strip: Polygon, base: float) -> float:
-    """What fills a trench `base` deep, and what lies under the first course where the ground is lower."""
-    _, to_floor = under(ground, strip, -base)
-    # Over the floor of the trench the whole base lies, under it what the ground lacks.
-    return base * float(strip.area) + to_floor
 
 
 def trench_of(bed: Assembly, wide: float) -> Polygon:

@@ -73,7 +73,7 @@ def check_push(taped: Sequence[float], corner: str, by: float, show: Printer) ->
     shape = fitted(taped)
     first, second = shape.lengths[4:]
     long = (shape.lengths[0] + shape.lengths[2]) / 2
-    push = (first**2 - second**2) / (4 * long)
+    push = shape.push
     wanted = CORNERS[2] if push > 0 else CORNERS[3]
     right = corner == wanted and abs(by - abs(push)) <= max(CLOSE_MM, NEAR_SHARE * abs(push))
     squares = f"({show.length(first)}² − {show.length(second)}²)"

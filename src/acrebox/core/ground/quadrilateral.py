@@ -43,6 +43,14 @@ class Quadrilateral:
         return float(np.linalg.norm(self.residuals))
 
     @property
+    def push(self) -> float:
+        """How far a racked bed is pushed along its back to be square, from back right to back left [mm]
+        (negative: the other way): (d₁² − d₂²) ÷ 4 × its mean length.
+        """
+        front, _, back, _, first, second = self.lengths
+        return (first**2 - second**2) / (2 * (front + back))
+
+    @property
     def angles(self) -> tuple[float, ...]:
         """The angle inside each corner [°], in the order of `CORNERS`."""
         return tuple(

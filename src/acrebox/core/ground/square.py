@@ -8,9 +8,9 @@ from math import hypot, isnan, sqrt
 from typing import Annotated, Any
 
 import numpy as np
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import BaseModel, Field
 
-from acrebox.core.design import Choice, check_text, problem_of, written_in
+from acrebox.core.design import Choice, read_model, written_in
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.ground.limits import ground_limit
 from acrebox.core.ground.quadrilateral import (
@@ -88,12 +88,8 @@ class SquareAnswer(BaseModel):
 
 def read_tape(data: Any) -> Tape:
     """A Tape from plain JSON values. Raises DesignError that names every field at fault."""
-    try:
-        check_text(data)
-        with read_in(written_in(data)):
-            tape = Tape.model_validate(data)
-    except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+    with read_in(written_in(data)):
+        tape = read_model(Tape, data)
     problems = list(_problems(tape))
     if problems:
         raise DesignError(problems)
@@ -207,14 +203,13 @@ def _move(found: Quadrilateral, long: float, wide: float, enough: float, show: P
     """Which corner to move: the one that is off by itself where the three others lie as they should; else, a
     racked bed is pushed at the back corner of its longer diagonal.
     """
-    first, second = found.lengths[4:]
     box = [(0.0, 0.0), (long, 0.0), (long, wide), (0.0, wide)]
     if max(abs(n - w) for n, w in zip(found.lengths, _lengths(box), strict=True)) <= enough:
         return None
     lone = _lone(found, box, enough)
     if lone is not None:
         return _lone_move(lone, box, show)
-    by = (first**2 - second**2) / (4 * long)
+    by = found.push
     if abs(by) <= enough / 2:
         return None
     corner, along = ("back right", "back") if by > 0 else ("back left", "back")

@@ -3,12 +3,12 @@
 from collections.abc import Mapping
 from math import hypot
 
-import numpy as np
 from shapely import Point as Spot
 from shapely import Polygon
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.ground.places import corner_places, places_of
+from acrebox.core.ground.plane import plane_through
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.shape.bodies.face import polygons
 from acrebox.core.shape.ground import Ground
@@ -36,13 +36,10 @@ def _guessed(known: Mapping[Point2, float], at: Point2) -> float:
     """The plane that misses the stations least (level across what they do not tell), and what near ones miss
     it by, weighted by the square of their distance.
     """
-    spots = np.array(list(known))
-    heights = np.array(list(known.values()))
-    middle = spots.mean(axis=0)
-    slope = np.linalg.lstsq(spots - middle, heights - heights.mean(), rcond=None)[0]
-    misses = heights - heights.mean() - (spots - middle) @ slope
-    weights = 1 / np.maximum(np.hypot(*(spots - at).T), 1.0) ** 2
-    return float(heights.mean() + (np.array(at) - middle) @ slope + (weights @ misses) / weights.sum())
+    plane = plane_through(list(known), list(known.values()))
+    weights = {p: 1 / max(hypot(p[0] - at[0], p[1] - at[1]), 1.0) ** 2 for p in known}
+    misses = sum(w * (known[p] - plane.at(p)) for p, w in weights.items())
+    return plane.at(at) + misses / sum(weights.values())
 
 
 def _beyond(bed: Assembly, points: Mapping[Point2, float]) -> list[tuple[Point2, float]]:

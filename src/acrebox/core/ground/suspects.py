@@ -7,9 +7,8 @@ from dataclasses import dataclass
 from math import sqrt
 from statistics import median
 
-import numpy as np
-
 from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.plane import plane_through
 from acrebox.core.ground.reduce import Reduction, Station
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.vector import Point2
@@ -90,9 +89,9 @@ def _out_of_plane(found: Reduction, places: Mapping[str, Point2], show: Printer)
     best: tuple[float, float, Station] | None = None
     for n, (station, at) in enumerate(known):
         others = [k for m, k in enumerate(known) if m != n]
-        plane = _plane([p for _, p in others], [s.height for s, _ in others])
-        rest = max(abs(_over(plane, s.height, p)) for s, p in others)
-        off = _over(plane, station.height, at)
+        plane = plane_through([p for _, p in others], [s.height for s, _ in others])
+        rest = max(abs(s.height - plane.at(p)) for s, p in others)
+        off = station.height - plane.at(at)
         if best is None or rest < best[0]:
             best = (rest, off, station)
     assert best is not None
@@ -100,17 +99,3 @@ def _out_of_plane(found: Reduction, places: Mapping[str, Point2], show: Printer)
     if abs(off) > max(ground_limit("out_of_plane"), OF_A_PLANE * max(rest, found.noise)):
         says = f"{station.name} disagrees by {show.exact(abs(off))} with the plane of all others."
         yield SuspectStation(station.name, off, f"{says}{_slip(off, found.noise)} Read it again.")
-
-
-def _over(plane: tuple[float, float, float], height: float, at: Point2) -> float:
-    """How far a height lies over a plane."""
-    return height - (plane[0] * at[0] + plane[1] * at[1] + plane[2])
-
-
-def _plane(points: list[Point2], heights: list[float]) -> tuple[float, float, float]:
-    """The plane through points that misses their heights least: its slopes along x and y, and its height
-    at the origin.
-    """
-    rows = np.array([(x, y, 1.0) for x, y in points])
-    found = np.linalg.lstsq(rows, np.array(heights), rcond=None)[0]
-    return float(found[0]), float(found[1]), float(found[2])

@@ -12,7 +12,7 @@ from pydantic import Field
 from acrebox.core.bench.supply import supplies, usable
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.data import by_key, in_round, read_as
-from acrebox.core.fill.carried import full_weight
+from acrebox.core.fill.carried import bears_kpa, full_weight
 from acrebox.core.measure.convert import MM3_PER_LITRE, tenths
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.rows import Row
@@ -20,7 +20,6 @@ from acrebox.core.plan.strong import STRENGTH_CHECK, seam_count
 from acrebox.core.strength.hoop import hoop_worked, seam_worked
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
-GRAVITY = 9.81
 Facts = dict[str, Worked]
 
 
@@ -132,11 +131,11 @@ def _sizes(seen: Seen) -> Facts:
 def _carried(seen: Seen) -> Facts:
     """What it weighs full, and how it bears on what it stands on."""
     bed, show = seen.assembly, seen.show
-    stock = sum(seen.takeoff.weights_kg.values())
+    stock = seen.takeoff.weight_kg
     weight = full_weight(bed, seen.layers, stock, seen.book)
     under = bed.supports
     area = bed.outline.area if under is None else under.area * under.count
-    kpa = weight * GRAVITY / area * 1000
+    kpa = bears_kpa(weight, area)
     found = {
         "weight_full": Worked(
             amount=weight,

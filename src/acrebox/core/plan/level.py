@@ -75,7 +75,6 @@ def ground_rows(seen: Seen) -> GroundRow | None:
         bring_l=litres(found.bring),
         backfill_l=litres(found.backfill),
         wedge_l=litres(found.wedge),
-        washes_l=litres(found.washes),
         says=_says(found, show),
         working=_workings(found, seen),
     )
@@ -151,9 +150,10 @@ def _workings(found: Levelled, seen: Seen) -> dict[str, Worked]:
             "straight between stations",
             source="prisms under the triangles between the stations, exact",
         ),
-        "washes_l": litre(
-            found.washes,
-            f"under the walls, {wide} wide, where the ground lies lower: {show.cubic(litres(found.washes))}",
+        "backfill_l": litre(
+            found.backfill,
+            f"under the walls, {wide} wide, where the ground lies lower:"
+            f" {show.cubic(litres(found.backfill))}",
         ),
     }
 

@@ -59,7 +59,6 @@ class GroundRow(Figures):
     bring_l: Amount
     backfill_l: Amount
     wedge_l: Amount
-    washes_l: Amount
     says: str
 
 

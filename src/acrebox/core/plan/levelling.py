@@ -22,7 +22,6 @@ from acrebox.core.plan.base import ASSEMBLY
 from acrebox.core.plan.book import open_plan
 from acrebox.core.plan.level import GROUND
 from acrebox.core.plan.level_rows import GroundRow
-from acrebox.core.shape.vector import Point2
 
 
 class StationOut(BaseModel):
@@ -80,11 +79,26 @@ class LevelAnswer(BaseModel):
     ground: GroundRow | None = None
 
 
+def on_level_ground(bed: Design) -> Assembly:
+    """A bed as it is built, whatever its ground was found to be: where its places are. Raises DesignError."""
+    return open_plan(bed.model_copy(update={"ground": GroundChoice()}))[ASSEMBLY]
+
+
 def answer_book(book: Book) -> LevelAnswer:
     """A book answered. Raises DesignError naming the fields of the bed that cannot be planned."""
-    found, bed = reduced(book), book.design()
-    show = Printer(book.system)
-    places = _places(bed) if bed is not None else {}
+    bed = book.design()
+    if bed is not None:
+        more = {"school": book.school, "bury": book.bury}
+        ground = bed.ground.model_copy(update={k: v for k, v in more.items() if v is not None})
+        bed = bed.model_copy(update={"ground": ground})
+    return answer_reduction(reduced(book), Printer(book.system), bed)
+
+
+def answer_reduction(found: Reduction, show: Printer, bed: Design | None) -> LevelAnswer:
+    """Heights, checks and suspects; with a bed, what making it level takes on these heights, as its own
+    choices of the ground have it.
+    """
+    places = places_of(on_level_ground(bed)) if bed is not None else {}
     return LevelAnswer(
         stations=[
             StationOut(
@@ -112,7 +126,7 @@ def answer_book(book: Book) -> LevelAnswer:
             SuspectOut(station=s.station, off_mm=round(s.off, 4), words=s.words)
             for s in suspects(found, places, show)
         ],
-        ground=_ground(book, found, bed) if bed is not None else None,
+        ground=_ground(found, bed) if bed is not None else None,
     )
 
 
@@ -136,15 +150,11 @@ def _checks(found: Reduction, show: Printer) -> ChecksOut:
     )
 
 
-def _places(bed: Design) -> dict[str, Point2]:
-    return dict(places_of(open_plan(bed)[ASSEMBLY]))
-
-
 def concluded(bed: Design, found: Reduction, show: Printer | None = None) -> tuple[GroundStation, ...]:
     """The heights of a reduction that lie at places of a bed, corners first: to a tenth of a millimetre, or
     as one types them.
     """
-    assembly = open_plan(bed.model_copy(update={"ground": GroundChoice()}))[ASSEMBLY]
+    assembly = on_level_ground(bed)
     names = dict.fromkeys([*corner_places(assembly), *places_of(assembly)])
     heights = {s.name: s.height for s in found.stations}
     return tuple(
@@ -157,12 +167,10 @@ def concluded(bed: Design, found: Reduction, show: Printer | None = None) -> tup
     )
 
 
-def _ground(book: Book, found: Reduction, bed: Design) -> GroundRow | None:
+def _ground(found: Reduction, bed: Design) -> GroundRow | None:
     """What making the bed level takes, on the heights of this book."""
-    update = {"stations": concluded(bed, found)}
-    more = {"school": book.school, "bury": book.bury}
-    choice = bed.ground.model_copy(update=update | {k: v for k, v in more.items() if v is not None})
-    return open_plan(bed.model_copy(update={"ground": choice}))[GROUND]
+    ground = bed.ground.model_copy(update={"stations": concluded(bed, found)})
+    return open_plan(bed.model_copy(update={"ground": ground}))[GROUND]
 
 
 class TrueStationOut(BaseModel):
@@ -189,7 +197,7 @@ class TrueAnswer(BaseModel):
 
 def answer_true(design: Design, found: Reduction, show: Printer) -> TrueAnswer | None:
     """A course held against level; None with fewer than two stations of the bed."""
-    bed = open_plan(design.model_copy(update={"ground": GroundChoice()}))[ASSEMBLY]
+    bed = on_level_ground(design)
     rate = design.ground.true_to.mm / ground_limit("true_over", show.built) * 1000
     built = as_built({s.name: s.height for s in found.stations}, places_of(bed), rate)
     if built is None:

@@ -5,11 +5,13 @@ from math import inf
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
-from acrebox.core.fill.carried import GRAVITY, full_weight
+from acrebox.core.fill.carried import bears_kpa, full_weight
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.site_rows import (
     CoverRow,
+    Grows,
     LoadRow,
+    LyingRow,
     RunRow,
     ShadeRow,
     SiteRow,
@@ -18,7 +20,19 @@ from acrebox.core.plan.site_rows import (
     TickRow,
     WayRow,
 )
-from acrebox.core.site import LOOKED_MM, Light, Load, Run, Standing, Stored, Way, plain, site_limit, stand
+from acrebox.core.site import (
+    LOOKED_MM,
+    Footprint,
+    Light,
+    Load,
+    Run,
+    Standing,
+    Stored,
+    Way,
+    plain,
+    site_limit,
+    stand,
+)
 from acrebox.core.worked import Worked
 
 MONTHS = (
@@ -34,16 +48,15 @@ def standing_of(seen: Seen) -> Standing | None:
     return stand(seen.assembly, seen.design.name, seen.here, seen.show.built)
 
 
+NOWHERE = LyingRow(placed=False, ring=[], corner=[], turn=0.0, sun=None)
+
+
 def site_of(seen: Seen) -> SiteRow:
     """What the place gives the bed."""
     found, show = seen.standing, seen.show
     if found is None:
         return SiteRow(
-            placed=False,
-            ring=[],
-            corner=[],
-            turn=0.0,
-            sun=None,
+            **dict(NOWHERE),
             ways=[],
             reach_mm=None,
             hose=None,
@@ -66,11 +79,7 @@ def site_of(seen: Seen) -> SiteRow:
             assumptions=[f"a way of {show.length(site_limit('way_to_kneel', show.built))} to kneel in"],
         )
     return SiteRow(
-        placed=True,
-        ring=plain(found.bed.ring),
-        corner=plain([found.bed.corner])[0],
-        turn=found.bed.turn,
-        sun=_sun(found.light) if found.light else None,
+        **{**dict(lying_at(found.bed, found.light)), "working": working},
         ways=[_way(w, show) for w in found.ways],
         reach_mm=found.reach if found.reach < inf else None,
         hose=_run(found.hose, "the hose", show),
@@ -92,7 +101,17 @@ def site_of(seen: Seen) -> SiteRow:
         fall_mm=found.fall,
         wind=_wind(found, seen),
         ticks=_ticks(found, show),
-        working=working,
+    )
+
+
+def lying_at(bed: Footprint, light: Light | None) -> LyingRow:
+    """A bed as it lies on the plan, with the sun there."""
+    return LyingRow(
+        placed=True,
+        ring=plain(bed.ring),
+        corner=plain([bed.corner])[0],
+        turn=bed.turn,
+        sun=_sun(light) if light else None,
     )
 
 
@@ -106,13 +125,18 @@ def hour(minute: float) -> str:
     return f"{whole // 60}:{whole % 60:02d}"
 
 
-def suited(hours: float) -> str:
-    """What grows in so much sun."""
+SUITED: dict[Grows, str] = {
+    "fruit": "fruiting crops, roots, leaves and herbs",
+    "leaves": "leaves and roots; fruiting crops want more",
+    "shade": "shade lovers; vegetables want more",
+}
+
+
+def _enough_for(hours: float) -> Grows:
+    """What so much sun a day is enough for."""
     if hours >= site_limit("sun_for_fruit"):
-        return "fruiting crops, roots, leaves and herbs"
-    if hours >= site_limit("sun_for_leaves"):
-        return "leaves and roots; fruiting crops want more"
-    return "shade lovers; vegetables want more"
+        return "fruit"
+    return "leaves" if hours >= site_limit("sun_for_leaves") else "shade"
 
 
 def _sun(light: Light) -> SunRow:
@@ -121,12 +145,13 @@ def _sun(light: Light) -> SunRow:
     ]
     return SunRow(
         hours_by_month=list(light.hours),
+        enough_for=[_enough_for(h) for h in light.hours],
         hours_season=light.over_season,
         morning=light.morning,
         afternoon=light.afternoon,
         shades=shades,
         clock=light.clock or BY_THE_SUN,
-        suits=suited(light.over_season),
+        suits=SUITED[_enough_for(light.over_season)],
         says=_in_words(light, shades),
         working={
             "hours_season": Worked(
@@ -253,7 +278,7 @@ def _store(kept: Stored, show: Printer) -> StoreRow:
 
 
 def _weight(seen: Seen) -> float:
-    return full_weight(seen.assembly, seen.layers, sum(seen.takeoff.weights_kg.values()), seen.book)
+    return full_weight(seen.assembly, seen.layers, seen.takeoff.weight_kg, seen.book)
 
 
 def load_of(seen: Seen) -> Load | None:
@@ -265,7 +290,7 @@ def load_of(seen: Seen) -> Load | None:
     return Load(
         found.on,
         kg,
-        kg * GRAVITY / seen.assembly.outline.area * 1000,
+        bears_kpa(kg, seen.assembly.outline.area),
         tuple((str(d.name), _weight_of_another(seen, d)) for d in found.beside),
     )
 

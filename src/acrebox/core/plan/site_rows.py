@@ -1,6 +1,10 @@
 """The rows of the Site chapter."""
 
+from typing import Literal
+
 from acrebox.core.plan.rows import Amount, Figures, Row
+
+Grows = Literal["fruit", "leaves", "shade"]
 
 
 class ShadeRow(Row):
@@ -13,11 +17,13 @@ class ShadeRow(Row):
 
 
 class SunRow(Figures):
-    """Hours of direct sun a day on the bed: on the 21st of each month, the mean of the months of growing, of
-    which before and after noon; `clock` says by which clock shades are told.
+    """Hours of direct sun a day on the bed: on the 21st of each month, and what so much is enough for; the
+    mean of the months of growing, of which before and after noon; `clock` says by which clock shades are
+    told.
     """
 
     hours_by_month: list[Amount]
+    enough_for: list[Grows]
     hours_season: Amount
     morning: Amount
     afternoon: Amount
@@ -94,9 +100,9 @@ class TickRow(Row):
     says: str
 
 
-class SiteRow(Figures):
-    """Where the bed stands on the plan of its yard, and what the place gives it: its outline, and the front
-    left `corner` of its box [mm]. Without a place all but `placed` and `ticks` is empty.
+class LyingRow(Figures):
+    """Where a bed lies on the plan of its yard: its outline, the front left `corner` of its box [mm], how it
+    is turned [°], and the sun there. Without a place all but `placed` is empty.
     """
 
     placed: bool
@@ -104,6 +110,11 @@ class SiteRow(Figures):
     corner: list[Amount]
     turn: Amount
     sun: SunRow | None
+
+
+class SiteRow(LyingRow):
+    """Where the bed stands on the plan of its yard, and what the place gives it."""
+
     ways: list[WayRow]
     reach_mm: Amount | None
     hose: RunRow | None

@@ -14,7 +14,7 @@ def totals_of(seen: Seen) -> Totals:
     goods = sum((Decimal(str(line.cost)) for line in seen.of(GOODS)), Decimal(0))
     soil = sum((p.cost for p in seen.purchases), Decimal(0))
     wet = sum(x.wet for x in seen.layers)
-    wood = sum(seen.takeoff.weights_kg.values())
+    wood = seen.takeoff.weight_kg
     return Totals(
         sticks=sum(len(s.bought) for s in seen.cuttings),
         timber_cost=float(timber),

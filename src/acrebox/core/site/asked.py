@@ -3,10 +3,9 @@
 from typing import Annotated, Any
 
 import numpy as np
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import BaseModel, Field
 
-from acrebox.core.design import Choice, check_text, problem_of
-from acrebox.core.errors import DesignError
+from acrebox.core.design import Choice, read_model
 from acrebox.core.measure.written import Coordinate, Length, between
 from acrebox.core.site.shade import Screen, Sky
 
@@ -64,11 +63,7 @@ def read_sun_site(data: Any) -> SunSite:
 
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
-    try:
-        check_text(data)
-        return SunSite.model_validate(data)
-    except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+    return read_model(SunSite, data)
 
 
 def sun_hours(site: SunSite) -> SunAnswer:

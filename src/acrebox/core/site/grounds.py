@@ -22,6 +22,8 @@ from acrebox.core.yard import YARD, Follow, Kind, Lie, Misfit, Place, Thing, Yar
 
 Point = tuple[float, float]
 OUTLINES_KEPT = 256
+BUILT_FROM = ("schema_", "name", "units", "outline", "height", "courses", "construction", "add_ons")
+"""What of a design, besides what it stands on, its outline and its height follow from."""
 PLANS_KEPT = 32
 HAIR_MM = 1.0
 DRAWN = ("units", "outline", "things", "latitude", "longitude", "north_deg", "lie", "clock", "two_lift")
@@ -264,7 +266,7 @@ def assembled(design: Design) -> Assembly | None:
     built = design.model_dump(
         mode="json",
         exclude_none=True,
-        include={"schema_", "name", "units", "outline", "height", "courses", "construction", "add_ons"},
+        include={**dict.fromkeys(BUILT_FROM, True), "site": {"stands_on"}},
     )
     return _assembled(json.dumps({**built, "schema": 1}, sort_keys=True))
 

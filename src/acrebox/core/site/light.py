@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
+from functools import lru_cache
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -12,6 +13,7 @@ from acrebox.core.site.shade import Sky
 from acrebox.core.site.sun import DAY_OF_MONTH, RISES_AT, STEP_MINUTES, YEAR, Floats, lit_hours, season
 
 BINS = 720
+LIGHTS_KEPT = 256
 SHORTEST_SHADE = 15
 """A shade that passes in less time is not told [min]."""
 
@@ -40,6 +42,7 @@ class Light:
     clock: str | None
 
 
+@lru_cache(maxsize=LIGHTS_KEPT)
 def light_on(bed: Footprint, plan: GroundPlan) -> Light | None:
     """The sun on a bed, as high as its rim: the mean of its middle and of four places half way to the corners
     of its box. None where nobody knows the latitude.

@@ -12,11 +12,10 @@ from acrebox.core.yard.document import (
     Soil,
     Stacked,
     Yard,
-    check_yard,
     read_yard,
-    yard_problems,
 )
 from acrebox.core.yard.groups import yard_groups
+from acrebox.core.yard.problems import check_yard, yard_problems
 from acrebox.core.yard.settle import book_of, left_over, list_of, settled, stick_key
 from acrebox.core.yard.spots import Measured, Misfit, turns_left, within
 from acrebox.core.yard.things import FEWEST, YARD, Kind, Thing, kinds, square

@@ -1,0 +1,138 @@
+"""Readings of a bed as they were taken one by one: which of them count, and what follows from those."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import BaseModel
+
+from acrebox.core.design import Design, GroundStation
+from acrebox.core.errors import DesignError, Problem
+from acrebox.core.ground import (
+    DATUM,
+    MEASURES,
+    Reduction,
+    SquareAnswer,
+    check_square,
+    corner_places,
+    places_of,
+    read_book,
+    read_tape,
+    reduced,
+)
+from acrebox.core.measure.printing import Printer
+from acrebox.core.plan.levelling import (
+    LevelAnswer,
+    TrueAnswer,
+    answer_reduction,
+    answer_true,
+    concluded,
+    on_level_ground,
+)
+
+COURSES = ("first_course", "finished")
+"""What is held against level as it was built; the `ground` is levelled too, the corners are taped."""
+
+
+@dataclass(frozen=True)
+class Taken:
+    """A reading that counts: for which job, by which method, at which station, as it was written."""
+
+    job: str
+    method: str
+    station: str
+    sight: str | None
+    written: str
+
+
+class Followed(BaseModel):
+    """What follows from the readings of a bed: the ground, with the heights to take from it; the first course
+    and the finished bed held against level; the corners. `places` are where it can be read, its `corners`
+    first.
+    """
+
+    places: dict[str, list[float]]
+    corners: list[str]
+    ground: LevelAnswer | None = None
+    concluded: list[GroundStation] = []
+    first_course: TrueAnswer | None = None
+    finished: TrueAnswer | None = None
+    square: SquareAnswer | None = None
+
+
+def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed, list[Problem]]:
+    """What follows from readings, and what of them cannot be reduced, by its job and the place of its reading
+    among those; what is wrong with one job leaves the others as they are.
+    """
+    level = on_level_ground(bed)
+    found = Followed(
+        places={name: [float(x), float(y)] for name, (x, y) in places_of(level).items()},
+        corners=list(corner_places(level)),
+    )
+    problems: list[Problem] = []
+    try:
+        if (ground := _reduced("ground", taken)) is not None:
+            found.ground = answer_reduction(ground, show, bed)
+            found.concluded = list(concluded(bed, ground, show))
+    except DesignError as fault:
+        problems += _within("ground", fault.problems)
+    for job in COURSES:
+        try:
+            if (course := _reduced(job, taken)) is not None:
+                setattr(found, job, answer_true(bed, course, show))
+        except DesignError as fault:
+            problems += _within(job, fault.problems)
+    try:
+        found.square = _square(bed, taken)
+    except DesignError as fault:
+        problems += _within("tape", fault.problems)
+    return found, problems
+
+
+def _within(job: str, problems: Iterable[Problem]) -> list[Problem]:
+    return [Problem(f"{job}.{p.field}", p.value, p.message, p.allowed) for p in problems]
+
+
+def _reduced(job: str, taken: Sequence[Taken]) -> Reduction | None:
+    """The book of a job reduced: what was read by the method that was used last. Of a course that is set
+    right and read again, the last reading of a station counts. None where nothing was read.
+    """
+    every = [t for t in taken if t.job == job]
+    if not every:
+        return None
+    method = every[-1].method
+    rows = [t for t in every if t.method == method]
+    if job in COURSES:
+        last = {t.station: t for t in rows if t.station != DATUM}
+        rows = [t for t in rows if t.station == DATUM or last[t.station] is t]
+    readings: list[dict[str, Any]] = [
+        {"station": t.station, "sight": t.sight, "reading": t.written}
+        if method == "instrument"
+        else {"station": t.station, "drop": t.written}
+        for t in rows
+    ]
+    return reduced(read_book({"method": method, "readings": readings}))
+
+
+def _square(bed: Design, taken: Sequence[Taken]) -> SquareAnswer | None:
+    """The corners, once all six lengths are taped. One that is taped twice was taped again; where more than
+    one is another by then, the bed was pushed, and what was taped last counts.
+    """
+    first: dict[str, str] = {}
+    again: dict[str, str] = {}
+    for t in taken:
+        if t.job == "tape":
+            (again if t.station in first else first)[t.station] = t.written
+    if not all(name in first for name in MEASURES):
+        return None
+    if sum(later != first[name] for name, later in again.items()) > 1:
+        first, again = {**first, **again}, {}
+    tape: dict[str, Any] = {
+        "sides": [first[n] for n in MEASURES[:4]],
+        "diagonals": [first[n] for n in MEASURES[4:]],
+        "again": again,
+    }
+    if bed.outline.shape == "rectangle":
+        long, wide = on_level_ground(bed).outline.size
+        tape["wanted"] = {"length": float(long), "width": float(wide)}
+    return check_square(read_tape(tape))
