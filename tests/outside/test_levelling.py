@@ -4,6 +4,7 @@ Punmia, Surveying I, chapter 9 (a worked level book; the values from memory) · 
 rectangle in closed form: sin of the rack = (d₁² − d₂²) ÷ 4ab.
 """
 
+import random
 from functools import partial
 from math import asin, degrees, hypot, radians, sin
 from typing import Any
@@ -13,13 +14,17 @@ import pytest
 import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.optimize import least_squares
 from shapely import Polygon
 
 from acrebox.core.design import GroundChoice, read_design
 from acrebox.core.ground import (
+    Network,
     check_square,
     fitted,
+    laid,
     levelled,
+    network_of,
     packing,
     read_book,
     read_tape,
@@ -151,3 +156,25 @@ def test_a_fitted_quadrilateral_has_the_taped_sides() -> None:
     ends = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
     taped = [hypot(points[j][0] - points[i][0], points[j][1] - points[i][1]) for i, j in ends]
     assert fitted(taped).lengths == pytest.approx(taped)
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_a_network_of_tapes_is_fitted_as_a_general_solver_fits_it(seed: int) -> None:
+    """Sides and diagonals of an L, a U and a hexagon by SciPy's trust region solver."""
+    dice = random.Random(seed)
+    leg = {"length": "3 m", "width": "2.4 m", "front": "900 mm", "left": "900 mm"}
+    shapes = ({"shape": "l", **leg}, {"shape": "u", **leg, "right": "800 mm"})
+    outline = (*shapes, {"shape": "regular", "sides": 6, "side": "900 mm"})[seed % 3]
+    network = network_of(open_plan(read_design(boards(outline=outline)))[ASSEMBLY])
+    taped = {n: mm + dice.uniform(-30, 30) for n, mm in zip(network.names, network.lengths, strict=True)}
+
+    def misses(flat: Any) -> Any:
+        points = flat.reshape(-1, 2)
+        return [Network.between(points, t) - taped[t.name] for t in network.ties]
+
+    other = least_squares(misses, np.array(network.wanted).reshape(-1), xtol=1e-13, ftol=1e-13, gtol=1e-13)
+    found = laid(network, taped)
+    assert sum(r * r for r in found.residuals) == pytest.approx(2 * other.cost, rel=1e-6)
+    assert [-r for r in found.residuals] == pytest.approx(list(other.fun), abs=1e-3)
+    # What the tapes check of each other comes to the tapes that are to spare.
+    assert sum(found.checked) == pytest.approx(network.spare)

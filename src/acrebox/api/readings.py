@@ -13,7 +13,7 @@ from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import FieldProblem
 from acrebox.api.typed import Typed
 from acrebox.core.errors import refuse
-from acrebox.core.ground import DATUM, MEASURES, packing, places_of
+from acrebox.core.ground import DATUM, network_of, packing, places_of
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan.levelling import on_level_ground
@@ -94,8 +94,10 @@ def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores) -> ReadingsO
     """Keep one reading. Refused is only what nobody can read; what does not fit the others is kept and
     told.
     """
-    if reading.job == "tape" and reading.station not in MEASURES:
-        raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(MEASURES))
+    if reading.job == "tape":
+        names = network_of(on_level_ground(kept.beds.get(bed_id).design)).names
+        if reading.station not in names:
+            raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(names))
     typed = Typed(_system(bed_id, kept))
     written = typed.written("written", reading.written, most=MOST_MM)
     typed.done()

@@ -2,6 +2,7 @@
 
 from acrebox.core.ground.as_built import AsBuilt, TrueStation, as_built, packing
 from acrebox.core.ground.book import DATUM, Book, Reading, read_book
+from acrebox.core.ground.corners import Held, SquareAnswer, Tapes, check_corners, racked
 from acrebox.core.ground.holes import Hole, holes_of
 from acrebox.core.ground.level import (
     Levelled,
@@ -13,14 +14,15 @@ from acrebox.core.ground.level import (
     trench_of,
 )
 from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.network import Laid, Network, Tie, laid
 from acrebox.core.ground.on_ground import on_ground
 from acrebox.core.ground.places import corner_places, places_of
-from acrebox.core.ground.quadrilateral import CORNERS, MEASURES, Quadrilateral, fitted, off_by_itself
 from acrebox.core.ground.reduce import Reduction, Station, reduced
 from acrebox.core.ground.setting_out import SettingOut, set_out, three_four_five
-from acrebox.core.ground.square import SquareAnswer, Tape, check_square, read_tape
+from acrebox.core.ground.square import CORNERS, MEASURES, Tape, check_square, fitted, held_to, read_tape
 from acrebox.core.ground.surface import surface, under
 from acrebox.core.ground.suspects import SuspectStation, suspects
+from acrebox.core.ground.taped import check_taped, network_of
 
 __all__ = [
     "CORNERS",
@@ -28,10 +30,12 @@ __all__ = [
     "MEASURES",
     "AsBuilt",
     "Book",
+    "Held",
     "Hole",
+    "Laid",
     "LevelStation",
     "Levelled",
-    "Quadrilateral",
+    "Network",
     "Reading",
     "Reduction",
     "SettingOut",
@@ -40,20 +44,27 @@ __all__ = [
     "Station",
     "SuspectStation",
     "Tape",
+    "Tapes",
+    "Tie",
     "TrueStation",
     "as_built",
+    "check_corners",
     "check_square",
+    "check_taped",
     "corner_places",
     "fitted",
     "ground_limit",
     "ground_of",
+    "held_to",
     "holes_of",
+    "laid",
     "levelled",
     "litres",
-    "off_by_itself",
+    "network_of",
     "on_ground",
     "packing",
     "places_of",
+    "racked",
     "read_book",
     "read_tape",
     "reduced",

@@ -5,7 +5,7 @@ from functools import lru_cache
 from math import atan2, cos, pi, sin
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.ground.quadrilateral import CORNERS
+from acrebox.core.ground.square import CORNERS
 from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import Point2
 

@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from acrebox.core.ground.quadrilateral import CORNERS, fitted
+from acrebox.core.ground.corners import racked
+from acrebox.core.ground.square import CORNERS, fitted
 from acrebox.core.measure.printing import Printer
 
 CLOSE_MM = 1.5
@@ -73,7 +74,7 @@ def check_push(taped: Sequence[float], corner: str, by: float, show: Printer) ->
     shape = fitted(taped)
     first, second = shape.lengths[4:]
     long = (shape.lengths[0] + shape.lengths[2]) / 2
-    push = shape.push
+    push = racked(shape)
     wanted = CORNERS[2] if push > 0 else CORNERS[3]
     right = corner == wanted and abs(by - abs(push)) <= max(CLOSE_MM, NEAR_SHARE * abs(push))
     squares = f"({show.length(first)}² − {show.length(second)}²)"

@@ -2,17 +2,15 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import combinations
 from math import cos, hypot, radians, sqrt
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.ground.limits import ground_limit
-from acrebox.core.ground.places import corner_places
+from acrebox.core.ground.taped import network_of
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.vector import Point2
 
 RIGHT_ANGLE = 90.0
-ALL_PAIRS_UP_TO = 6
 SAME = 1e-6
 
 
@@ -67,12 +65,11 @@ def set_out(bed: Assembly, built: System) -> SettingOut:
     """What to peg and to tape before anything is dug."""
     if not bed.outline.corners:
         return _round(bed)
-    names = list(corner_places(bed))
-    points = list(bed.outline.points)
+    network = network_of(bed)
+    names = list(network.corners)
     diagonals = [
-        Diagonal(names[i], names[j], hypot(points[j][0] - points[i][0], points[j][1] - points[i][1]))
-        for i, j in combinations(range(len(points)), 2)
-        if j - i not in (1, len(points) - 1) and (len(points) <= ALL_PAIRS_UP_TO or i == 0)
+        Diagonal(names[t.start], names[t.end], long)
+        for t, long in list(zip(network.ties, network.lengths, strict=True))[len(names) :]
     ]
     return SettingOut(
         pegs=tuple(_pegs(bed, names, built)),

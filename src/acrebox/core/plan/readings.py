@@ -1,26 +1,28 @@
 """Readings of a bed as they were taken one by one: which of them count, and what follows from those."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel
 
+from acrebox.core.assembly import Assembly
 from acrebox.core.design import Design, GroundStation
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.ground import (
     DATUM,
-    MEASURES,
     Reduction,
     SquareAnswer,
-    check_square,
+    Tapes,
+    check_taped,
     corner_places,
+    network_of,
     places_of,
     read_book,
-    read_tape,
     reduced,
 )
 from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.written import Length
 from acrebox.core.plan.levelling import (
     LevelAnswer,
     TrueAnswer,
@@ -45,14 +47,24 @@ class Taken:
     written: str
 
 
+class TapeOut(BaseModel):
+    """What is taped: its name, from where to where, and how long it should be [mm]."""
+
+    name: str
+    start: str
+    end: str
+    wanted_mm: float
+
+
 class Followed(BaseModel):
     """What follows from the readings of a bed: the ground, with the heights to take from it; the first course
     and the finished bed held against level; the corners. `places` are where it can be read, its `corners`
-    first.
+    first; `tapes` is what is taped to tell whether it lies as it should.
     """
 
     places: dict[str, list[float]]
     corners: list[str]
+    tapes: list[TapeOut]
     ground: LevelAnswer | None = None
     concluded: list[GroundStation] = []
     first_course: TrueAnswer | None = None
@@ -68,6 +80,7 @@ def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed
     found = Followed(
         places={name: [float(x), float(y)] for name, (x, y) in places_of(level).items()},
         corners=list(corner_places(level)),
+        tapes=list(_tapes(level)),
     )
     problems: list[Problem] = []
     try:
@@ -83,7 +96,7 @@ def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed
         except DesignError as fault:
             problems += _within(job, fault.problems)
     try:
-        found.square = _square(bed, taken)
+        found.square = _square(level, taken, show)
     except DesignError as fault:
         problems += _within("tape", fault.problems)
     return found, problems
@@ -114,25 +127,27 @@ def _reduced(job: str, taken: Sequence[Taken]) -> Reduction | None:
     return reduced(read_book({"method": method, "readings": readings}))
 
 
-def _square(bed: Design, taken: Sequence[Taken]) -> SquareAnswer | None:
-    """The corners, once all six lengths are taped. One that is taped twice was taped again; where more than
+def _tapes(bed: Assembly) -> Iterator[TapeOut]:
+    network = network_of(bed)
+    for tie, wanted in zip(network.ties, network.lengths, strict=True):
+        yield TapeOut(
+            name=tie.name,
+            start=network.corners[tie.start],
+            end=network.corners[tie.end],
+            wanted_mm=round(wanted, 3),
+        )
+
+
+def _square(bed: Assembly, taken: Sequence[Taken], show: Printer) -> SquareAnswer | None:
+    """The corners, once enough lengths are taped. One that is taped twice was taped again; where more than
     one is another by then, the bed was pushed, and what was taped last counts.
     """
-    first: dict[str, str] = {}
-    again: dict[str, str] = {}
+    first: dict[str, float] = {}
+    again: dict[str, float] = {}
+    names = network_of(bed).names
     for t in taken:
-        if t.job == "tape":
-            (again if t.station in first else first)[t.station] = t.written
-    if not all(name in first for name in MEASURES):
-        return None
+        if t.job == "tape" and t.station in names:
+            (again if t.station in first else first)[t.station] = Length(t.written).mm
     if sum(later != first[name] for name, later in again.items()) > 1:
         first, again = {**first, **again}, {}
-    tape: dict[str, Any] = {
-        "sides": [first[n] for n in MEASURES[:4]],
-        "diagonals": [first[n] for n in MEASURES[4:]],
-        "again": again,
-    }
-    if bed.outline.shape == "rectangle":
-        long, wide = on_level_ground(bed).outline.size
-        tape["wanted"] = {"length": float(long), "width": float(wide)}
-    return check_square(read_tape(tape))
+    return check_taped(bed, Tapes(first, again), show)
