@@ -136,7 +136,11 @@ def test_the_stand_in_reads_a_plot_that_a_book_can_reduce(client: TestClient, be
     found = take(client, bed, "BM", laser("BM"), sight="fore")
     assert abs(found["ground"]["checks"]["misclosure_mm"]) < 8
     assert found["ground"]["suspects"] == []
-    assert client.get(f"/api/beds/{bed}/laser", params={"station": "moon"}).status_code == 422
+    # A turning point of one's own is read too; one with a place, there.
+    assert client.get(f"/api/beds/{bed}/laser", params={"station": "doorstep"}).status_code == 200
+    far = {"station": "hollow", "right": "1.2 m", "back": "moon"}
+    refused = client.get(f"/api/beds/{bed}/laser", params=far)
+    assert [p["field"] for p in refused.json()["problems"]] == ["back"]
 
 
 def test_a_gap_under_a_level_is_reckoned_over_a_reach(client: TestClient, bed: str) -> None:
@@ -168,3 +172,52 @@ def test_a_practice_answer_that_is_no_length_is_named_and_the_rest_checked(clien
     wrong = client.post("/api/practice/7/check", json={**asked, "heights": {"front left": "tall"}})
     assert wrong.status_code == 422
     assert wrong.json()["problems"][0]["field"] == "heights.front left"
+
+
+def test_a_place_of_ones_own_is_kept_with_its_readings(client: TestClient, bed: str) -> None:
+    for corner in CORNERS:
+        take(client, bed, corner, "100 mm", method="string")
+    found = take(client, bed, "hollow", "180 mm", method="string", place=["1.2", "600 mm"])
+    assert found["readings"][-1]["place"] == ["1.2 mm", "600 mm"]
+    found = take(client, bed, "hollow", "182 mm", method="string", place=["1.2 m", "600 mm"])
+    assert found["places"]["hollow"] == [1200, 600]
+    own = found["concluded"][-1]
+    assert (own["at"], own["place"]) == ("hollow", ["1.2 m", "600 mm"])
+    design = {**boards("Level me"), "ground": {"stations": found["concluded"]}}
+    assert client.post("/api/plan", json=design).json()["ground"]["stations"][-1]["x_mm"] == 1200
+    bad: dict[str, Any] = {
+        "id": str(uuid4()),
+        "job": "ground",
+        "method": "string",
+        "station": "far",
+        "written": "10 mm",
+    }
+    bad |= {"taken_at": "2026-05-01T10:00:00Z", "place": ["far", "900 m"]}
+    refused = client.post(f"/api/beds/{bed}/readings", json=bad)
+    told = {p["field"]: p["value"] for p in refused.json()["problems"]}
+    assert told == {"place.0": "far", "place.1": "900 m"}
+
+
+def test_what_is_taped_follows_the_outline(client: TestClient) -> None:
+    ell = {"shape": "l", "length": "3 m", "width": "2.4 m", "front": "900 mm", "left": "900 mm"}
+    bed = client.post("/api/beds", json=boards("L", outline=ell)).json()["id"]
+    found = client.get(f"/api/beds/{bed}/readings").json()
+    assert (len(found["tapes"]), found["tapes_wanted"]) == (15, 10)
+    for n, tape in enumerate(found["tapes"][:10]):
+        assert found["square"] is None
+        far = 25 if tape["name"] == "side 2" else 0
+        found = take(client, bed, tape["name"], f"{tape['wanted_mm'] + far} mm", job="tape", method="tape")
+        assert (found["square"] is None) == (n < 9)
+    assert found["square"]["suspect"]["which"]
+    refused = client.post(
+        f"/api/beds/{bed}/readings",
+        json={
+            "id": str(uuid4()),
+            "job": "tape",
+            "method": "tape",
+            "station": "first diagonal",
+            "written": "2 m",
+            "taken_at": "2026-05-01T10:00:00Z",
+        },
+    )
+    assert refused.json()["problems"][0]["field"] == "station"

@@ -169,17 +169,15 @@ def test_what_was_asked_before_a_reading_was_kept_does_not_take_it_back(page: Pa
         lambda r: late.append(r) if r.request.method == "GET" else r.continue_(),
     )
     open_bed(page, site, bed, "level")
-    page.locator("#job").select_option("tape")
-    expect(page.locator("[data-next]")).to_have_text("front")
     while not late:
         page.wait_for_timeout(50)
     none_yet = late[0].fetch()
-    take(page, "2400", "front")
+    take(page, "1500", "BM")
     expect(page.locator("[data-reading]")).not_to_contain_text("waits")
     with page.expect_response(f"**/api/beds/{bed}/readings"):
         late[0].fulfill(response=none_yet)
     page.wait_for_timeout(300)
-    take(page, "1200", "right")
+    take(page, "1200", "front left")
     expect(page.locator("[data-reading]")).to_have_count(2)
 
 

@@ -179,7 +179,11 @@ def test_a_bed_of_many_corners_is_checked_as_soon_as_its_tapes_suffice() -> None
     need = 2 * 6 - 3
     first = dict(list(every.items())[:need])
     assert check_taped(BEDS["L"], Tapes(first, {}), SHOW) is None
-    assert asked("L", dict(list(every.items())[: need + 1])).spare == 1
+    enough = asked("L", dict(list(every.items())[: need + 1]))
+    assert enough.spare == 1
+    # It checks the first four corners, and nothing that leads to the two others.
+    assert enough.words.endswith("checks side 4, side 5, side 6, corner 1 to corner 5: tape that again too.")
+    assert "No other tape" not in asked("L", every).words
     many = open_plan(read_design(bed("Many", outline={"shape": "regular", "sides": 24, "side": "500 mm"})))[
         ASSEMBLY
     ]
@@ -200,7 +204,7 @@ def test_three_sides_have_nothing_to_check_them() -> None:
     answer = check_taped(three, Tapes(tapes(network, list(network.wanted)), {}), SHOW)
     assert answer is not None
     assert (answer.spare, answer.square) == (0, True)
-    assert "tape each twice" in answer.words
+    assert "No other tape checks side 1, side 2, side 3" in answer.words
 
 
 def test_a_round_bed_is_taped_across() -> None:

@@ -2,15 +2,17 @@
 
 import random
 from functools import partial
-from math import acos, degrees, hypot
+from math import acos, ceil, degrees, hypot
 from typing import Any
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
+from acrebox.core.fill import FilledLayer
 from acrebox.core.ground import (
     CORNERS,
     MEASURES,
@@ -23,7 +25,7 @@ from acrebox.core.ground import (
     set_out,
 )
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import ASSEMBLY, Plan, open_plan
+from acrebox.core.plan import ASSEMBLY, LAYERS, TAKEOFF, Plan, open_plan
 from acrebox.core.plan.levelling import LevelAnswer, answer_book
 from placed import bed
 
@@ -33,7 +35,8 @@ ENDS = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
 
 def on(heights: dict[str, float], **more: Any) -> Plan:
     stations = [{"at": at, "height": h} for at, h in heights.items()]
-    return open_plan(read_design(boards(ground={"stations": stations, **more})))
+    bed_of = {key: more.pop(key) for key in ("fill",) if key in more}
+    return open_plan(read_design(boards(ground={"stations": stations, **more}, **bed_of)))
 
 
 SLOPE = {"front left": 0.0, "front right": 0.0, "back right": 120.0, "back left": 120.0}
@@ -401,5 +404,122 @@ def test_concrete_follows_the_holes() -> None:
     flat = open_plan(read_design(boards())).setting_out
     each = 3.14159265 / 4 * 0.25**2 - 0.075**2
     assert f"{6 * each * 0.3 * 1000:.0f} L" in flat.concrete.says
-    deeper = on(SLOPE).setting_out
-    assert "more than are on the list" in deeper.concrete.says
+    [bought] = [c for c in open_plan(read_design(boards()))[TAKEOFF].counted if c.key == "concrete"]
+    assert bought.count == flat.concrete.bags == ceil(6 * each * 300 / 12)
+    # Dug in, the posts of the high side stand deeper: the list has the bags that its holes hold.
+    slope = on(SLOPE)
+    [more] = [c for c in slope[TAKEOFF].counted if c.key == "concrete"]
+    deep = sum(h.deep_mm for h in slope.setting_out.holes) / 1000
+    assert more.count == slope.setting_out.concrete.bags == ceil(each * deep * 1000 / 12)
+    assert more.count > bought.count
+
+
+def test_a_place_of_ones_own_shapes_the_ground_and_is_not_dug() -> None:
+    """A hollow in the middle of the bed: a pyramid less of ground, and nothing to dig there."""
+    corners = [{"at": at, "height": 0} for at in CORNERS]
+    hollow = {"at": "the hollow", "height": "-120 mm", "place": ["1.2 m", "0.6 m"]}
+    plan = open_plan(read_design(boards(ground={"stations": [*corners, hollow]})))
+    assert plan.ground.target_mm == 0
+    assert plan.ground.fall_mm == 0
+    [own] = [s for s in plan.ground.stations if s.name == "the hollow"]
+    assert (own.carries, own.dig_mm, own.pack_mm, own.says) == (False, 0, 0, "no wall stands there")
+    # A third of base times height, the base being the bed's box; the walls stand on its thin edge.
+    outside = 2400 * 1200 * 120 / 3 / 1e6
+    assert outside * 0.9 < plan.ground.wedge_l < outside
+    assert {(s.x_mm, s.y_mm) for s in plan.ground.stations} >= {(1200, 600), (0, 0)}
+    # Under a wall it is one more station.
+    under = {"at": "the root", "height": "80 mm", "place": ["600 mm", "20 mm"]}
+    plan = open_plan(read_design(boards(ground={"stations": [*corners, under], "school": "build_up"})))
+    assert plan.ground.target_mm == 80
+    assert [s.says for s in plan.ground.stations if s.name == "the root"] == ["as it is"]
+
+
+@pytest.mark.parametrize(
+    ("station", "field"),
+    [
+        ({"at": "somewhere", "height": 0}, "ground.stations.1.at"),
+        ({"at": "front right", "height": 0, "place": [0, "1 m"]}, "ground.stations.1.place"),
+        ({"at": "mine", "height": 0, "place": [0, "10 mm"]}, "ground.stations.1.place"),
+        ({"at": "mine", "height": 0, "place": ["60 m", 0]}, "ground.stations.1.place.0"),
+    ],
+)
+def test_a_place_of_ones_own_that_cannot_be_is_named(station: dict[str, Any], field: str) -> None:
+    stations = [{"at": "front left", "height": 0}, station]
+    with pytest.raises(DesignError) as refused:
+        open_plan(read_design(boards(ground={"stations": stations})))[ASSEMBLY]
+    assert [p.field for p in refused.value.problems] == [field]
+
+
+def test_a_book_places_its_own_stations() -> None:
+    rows = [
+        {"station": n, "drop": d}
+        for n, d in zip([*CORNERS, "hollow"], [100, 100, 100, 100, 180], strict=True)
+    ]
+    book = {"method": "string", "readings": rows, "places": {"hollow": ["1.2 m", "600 mm"]}, "bed": boards()}
+    answer = answer_book(read_book(book))
+    assert answer.ground is not None
+    assert answer.ground.wedge_l > 0
+    assert {s.name for s in answer.ground.stations} == {*CORNERS, "hollow"}
+
+
+def test_the_section_and_the_elevations_stand_on_the_ground_as_it_is() -> None:
+    """Built up over a fall of 120 mm from back to front: soil reaches down to the line that is drawn."""
+    plan = on(SLOPE, school="build_up")
+    view = plan.drawings.section
+    (x0, z0), *_, (x1, z1) = view.ground_line
+    assert (x0, x1) == (0, 1200)
+    assert abs(z1 - z0) == pytest.approx(120)
+    assert max(z0, z1) == pytest.approx(0)
+    lowest = min(y for s in view.shapes if s.kind == "layer" for _, y in s.points)
+    thick = plan[ASSEMBLY].wall_thickness
+    assert lowest == pytest.approx(-120 * (1 - thick / 1200), abs=0.1)
+    left = next(v for v in plan.drawings.elevations if v.name == "left")
+    assert sorted(z for _, z in left.ground_line) == pytest.approx(sorted((z0, z1)))
+    assert open_plan(read_design(boards())).drawings.section.ground_line == []
+    # Dug in, the ground stands in the bed: there is no soil under it.
+    dug = on(SLOPE).drawings.section
+    high = max(dug.ground_line, key=lambda p: p[1])
+    near = [y for s in dug.shapes if s.kind == "layer" for x, y in s.points if abs(x - high[0]) < 100]
+    assert min(near) > 100
+
+
+@given(st.lists(st.integers(-90, 90), min_size=4, max_size=4), st.floats(0.05, 0.95), st.floats(0.05, 0.95))
+def test_a_profile_is_the_ground_along_its_line(heights: list[int], a: float, b: float) -> None:
+    """Between its marks the ground is straight, wherever it is asked."""
+    stations = [{"at": at, "height": h} for at, h in zip(CORNERS, heights, strict=True)]
+    ground = open_plan(read_design(boards(ground={"stations": stations})))[ASSEMBLY].ground
+    assert ground is not None
+    start, end = (2400 * a, 0.0), (2400 * b, 1200.0)
+    line = ground.profile(start, end)
+    along, heights_along = [p[0] for p in line], [p[1] for p in line]
+    assert line[-1][0] == pytest.approx(hypot(end[0] - start[0], 1200))
+    for n in range(21):
+        far = line[-1][0] * n / 20
+        here = (start[0] + (end[0] - start[0]) * n / 20, 1200 * n / 20)
+        assert np.interp(far, along, heights_along) == pytest.approx(ground.height_at(here), abs=1e-3)
+
+
+BY_DEPTH = [{"material": "logs", "depth": "150 mm"}, {"material": "garden-soil", "depth": "240 mm"}]
+
+
+@pytest.mark.parametrize("school", ["dig_in", "build_up"])
+def test_layers_by_depth_lie_level_as_designed_and_the_lowest_goes_to_the_ground(school: str) -> None:
+    flat = open_plan(read_design(boards(fill={"layers": BY_DEPTH, "gap": 0})))
+    slope = on(SLOPE, school=school, fill={"layers": BY_DEPTH, "gap": 0})
+    laid: list[FilledLayer] = slope[LAYERS]
+    for a, b in zip(list(flat[LAYERS]), laid, strict=True):
+        assert (a.base, a.top) == (b.base, b.top)
+    assert slope[LAYERS][1].settled == pytest.approx(flat[LAYERS][1].settled, rel=1e-9)
+    low, level = slope[LAYERS][0], flat[LAYERS][0]
+    wedge = slope.ground.wedge_l
+    assert low.settled - level.settled == pytest.approx(wedge, rel=0.05)
+    assert (low.settled > level.settled) == (school == "build_up")
+    assert low.to_ground
+    assert not level.to_ground
+
+
+def test_a_layer_that_ground_stands_over_holds_nothing() -> None:
+    thin = [{"material": "gravel", "depth": "20 mm"}, {"material": "garden-soil", "share": 100}]
+    plan = on(SLOPE, bury="50 mm", fill={"layers": thin})
+    assert plan[LAYERS][0].settled == 0
+    assert plan[LAYERS][1].settled > 500

@@ -6,7 +6,7 @@ import { hatchOf, svgPath } from '@/drawing/hatch'
 import { buffersOf, pulledApart } from '@/solid/geometry'
 
 const view = (dimensions: Dimension[] = []): View => ({
-  name: 'plan', title: 'Plan', ground: null, dimensions,
+  name: 'plan', title: 'Plan', ground: null, ground_line: [], dimensions,
   shapes: [{ kind: 'soil', part: null, role: 'soil', hatch: 'soil', holes: [], arcs: [], points: [[0, 0], [2000, 0], [2000, 1000], [0, 1000]] }],
 })
 const dimension = (name: string, start: [number, number], end: [number, number], side: Dimension['side'] = 'below', tier = 1): Dimension => ({ name, start, end, side, tier, length_mm: Math.hypot(end[0] - start[0], end[1] - start[1]) })

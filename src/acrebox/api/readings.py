@@ -25,9 +25,12 @@ router = APIRouter(
     prefix="/api/beds/{bed_id}", tags=["readings"], responses=RESPONSES, dependencies=[InItsUnits]
 )
 
+PlaceText = Annotated[str, Field(min_length=1, max_length=40)]
 Job = Literal["ground", "first_course", "finished", "tape"]
 BESIDE = (-1500.0, -1500.0)
 """Where the datum of the stand-in stands [mm]: beside the bed."""
+MOST_FAR_MM = 50_000.0
+"""How far from its bed a station lies at most."""
 MOST_MM = 20_000.0
 """What no staff, tape or drop is longer than."""
 LEAST_LEVEL_MM = 50.0
@@ -35,7 +38,10 @@ PLOTS = 10_000
 
 
 class ReadingIn(BaseModel):
-    """A reading as it was taken; its `id` is the browser's, so that one sent twice counts once."""
+    """A reading as it was taken; its `id` is the browser's, so that one sent twice counts once. Of a station
+    that the bed does not have, `place` is how far to the right of the front left corner of the bed's box it
+    lies, and how far back.
+    """
 
     id: UUID
     job: Job
@@ -44,6 +50,7 @@ class ReadingIn(BaseModel):
     sight: Literal["back", "between", "fore"] | None = None
     written: Annotated[str, Field(min_length=1, max_length=40)]
     taken_at: datetime
+    place: tuple[PlaceText, PlaceText] | None = None
 
 
 class ReadingOut(ReadingIn):
@@ -69,7 +76,7 @@ class LaserOut(BaseModel):
 
 def _answer(bed_id: UUID, kept: Stores, rows: list[KeptReading]) -> ReadingsOut:
     bed = kept.beds.get(bed_id).design
-    taken = [Taken(r.job, r.method, r.station, r.sight, r.written) for r in rows if not r.struck]
+    taken = [Taken(r.job, r.method, r.station, r.sight, r.written, r.place) for r in rows if not r.struck]
     followed, problems = follow(bed, taken, Printer(_system(bed_id, kept)))
     return ReadingsOut(
         **dict(followed),
@@ -100,8 +107,12 @@ def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores) -> ReadingsO
             raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(names))
     typed = Typed(_system(bed_id, kept))
     written = typed.written("written", reading.written, most=MOST_MM)
+    place = None
+    if reading.place is not None:
+        right, back = reading.place
+        place = (typed.placed("place.0", right, MOST_FAR_MM), typed.placed("place.1", back, MOST_FAR_MM))
     typed.done()
-    row = KeptReading(**{**reading.model_dump(), "written": written})
+    row = KeptReading(**{**reading.model_dump(), "written": written, "place": place})
     return _answer(bed_id, kept, kept.readings.take(bed_id, row))
 
 
@@ -123,17 +134,21 @@ def read_laser(
     kept: AllStores,
     station: Annotated[str, Query(max_length=60)],
     job: Job = "ground",
+    right: Annotated[str, Query(max_length=40)] = "",
+    back: Annotated[str, Query(max_length=40)] = "",
 ) -> LaserOut:
     """What the laser stand-in reads at a station: on an invented plot, with a small error of its own; on a
-    course that is laid, off true by a little.
+    course that is laid, off true by a little. A station that the bed does not have is read where it is said
+    to lie; where that is not said, beside the bed.
     """
     bed = kept.beds.get(bed_id).design
     places = places_of(on_level_ground(bed))
-    if station != DATUM and station not in places:
-        raise refuse("station", station, "The bed has no such place.", ", ".join([DATUM, *places]))
     rows = kept.readings.of(bed_id)
+    typed = Typed(_system(bed_id, kept))
+    at = (typed.at("right", right), typed.at("back", back)) if right and back else BESIDE
+    typed.done()
     laser = Laser(Plot(bed_id.int % PLOTS))
-    x, y = places.get(station, BESIDE)
+    x, y = places.get(station, at)
     if job == "ground" or station == DATUM:
         mm = laser.read(x, y, len(rows))
     else:

@@ -22,6 +22,10 @@ class Typed:
         """A length up to `most` [mm] as it is written, with the unit that a bare number has here."""
         return str(self._read(field, text, Length, 0.0, most).text)
 
+    def placed(self, field: str, text: str, most: float) -> str:
+        """A place along an axis up to `most` [mm] either way as it is written, with its unit."""
+        return str(self._read(field, text, Coordinate, -most, most).text)
+
     def at(self, field: str, text: str) -> float:
         """A place along an axis [mm], on either side of its beginning."""
         return self._read(field, text, Coordinate, -inf, inf).mm
@@ -48,5 +52,5 @@ class Typed:
         elif most == inf:
             allowed = f"{self._show.length(least)} or more"
         else:
-            allowed = f"{self._show.length(least)} to {self._show.length(most)}"
+            allowed = f"{self._show.coordinate(least)} to {self._show.coordinate(most)}"
         self._problems.append(Problem(field, text, says, allowed))

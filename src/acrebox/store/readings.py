@@ -14,8 +14,8 @@ from acrebox.store.tables import BedRow, ReadingRow
 
 @dataclass(frozen=True, kw_only=True)
 class KeptReading:
-    """One reading as it was taken: for which job, by which method, at which station; as it was written. One
-    that is `struck` does not count.
+    """One reading as it was taken: for which job, by which method, at which station, where that lies if the
+    bed does not have it; as it was written. One that is `struck` does not count.
     """
 
     id: UUID
@@ -26,6 +26,7 @@ class KeptReading:
     written: str
     taken_at: datetime
     struck: bool = False
+    place: tuple[str, str] | None = None
 
 
 class ReadingStore:
@@ -53,6 +54,8 @@ class ReadingStore:
                 station=reading.station,
                 sight=reading.sight,
                 written=reading.written,
+                right=reading.place[0] if reading.place else None,
+                back=reading.place[1] if reading.place else None,
                 taken_at=reading.taken_at,
             )
             session.execute(new.on_conflict_do_nothing())
@@ -83,6 +86,7 @@ class ReadingStore:
                 written=row.written,
                 taken_at=row.taken_at,
                 struck=row.struck_at is not None,
+                place=(row.right, row.back) if row.right is not None and row.back is not None else None,
             )
             for row in session.scalars(rows)
         ]

@@ -94,7 +94,9 @@ class FigureRow(Base):
 
 
 class ReadingRow(Base):
-    """A reading of a level or a tape as it was written, with its time and its method."""
+    """A reading of a level or a tape as it was written, with its time and its method; of a station that the
+    bed does not have, how far to the right of its front left corner and how far back it lies.
+    """
 
     __tablename__ = "reading"
 
@@ -106,5 +108,7 @@ class ReadingRow(Base):
     station: Mapped[str] = mapped_column(String(60))
     sight: Mapped[str | None] = mapped_column(String(10))
     written: Mapped[str] = mapped_column(String(40))
+    right: Mapped[str | None] = mapped_column(String(40))
+    back: Mapped[str | None] = mapped_column(String(40))
     taken_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     struck_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))

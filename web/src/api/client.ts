@@ -129,7 +129,7 @@ export const api = {
     const params = { path: { bed_id: id, reading_id: reading } }
     return answer<Readings>(struck ? http.DELETE('/api/beds/{bed_id}/readings/{reading_id}', { params }) : http.PUT('/api/beds/{bed_id}/readings/{reading_id}', { params }))
   },
-  laser: (id: string, station: string, job: TakenReading['job']) => answer<{ written: string }>(http.GET('/api/beds/{bed_id}/laser', { params: { path: { bed_id: id }, query: { station, job } } })),
+  laser: (id: string, station: string, job: TakenReading['job'], at: { right: string; back: string }) => answer<{ written: string }>(http.GET('/api/beds/{bed_id}/laser', { params: { path: { bed_id: id }, query: { station, job, ...at } } })),
   packing: (id: string, gap: string, level: string, reach: string) => answer<{ says: string }>(http.GET('/api/beds/{bed_id}/packing', { params: { path: { bed_id: id }, query: { gap, level, reach } } })),
   practiceReading: (number: number, station: string, turn: number, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/reading', { params: { path: { number }, query: { station, turn, shown } } })),
   practiceTape: (number: number, which: string, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/tape', { params: { path: { number }, query: { which, shown } } })),

@@ -25,7 +25,14 @@ const letters = (label: string) => label.replace(/\d+$/, '')
 const isPointed = (part: string | null) => part !== null && props.pointed !== null && (part === props.pointed || letters(part) === props.pointed)
 
 const shown = computed(() => labelsOf(props.view, frame.value))
-const ground = computed(() => (props.view.ground === null || props.view.ground === undefined ? null : frame.value.y(props.view.ground)))
+/** The ground: level as the drawing is wide, or along its points, and on from the first and the last of them. */
+const ground = computed(() => {
+  const line = props.view.ground_line.map((p) => ({ x: frame.value.x(p[0] as number), y: frame.value.y(p[1] as number) }))
+  const level = props.view.ground === null || props.view.ground === undefined ? null : frame.value.y(props.view.ground)
+  const [left, right] = [line[0]?.y ?? level, line.at(-1)?.y ?? level]
+  if (left === null || right === null) return null
+  return { left, right, path: line.length ? `M0 ${left}${line.map((p) => `L${p.x} ${p.y}`).join('')}L${props.width} ${right}` : `M0 ${level}H${props.width}`, sloping: line.length > 0 }
+})
 </script>
 
 <template>
@@ -33,14 +40,15 @@ const ground = computed(() => (props.view.ground === null || props.view.ground =
     <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="view.title">
       <Hatches :prefix="name" />
       <g v-if="ground !== null" class="ground">
-        <rect :x="0" :y="ground" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />
-        <rect :x="frame.right + 1" :y="ground" :width="width - frame.right - 1" height="9" :fill="`url(#${name}-ground)`" />
-        <path :d="`M0 ${ground}H${width}`" />
+        <rect :x="0" :y="ground.left" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />
+        <rect :x="frame.right + 1" :y="ground.right" :width="width - frame.right - 1" height="9" :fill="`url(#${name}-ground)`" />
+        <path v-if="!ground.sloping" :d="ground.path" />
       </g>
       <path
         v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
       ><title v-if="s.part || s.kind === 'guide'">{{ s.part }} {{ s.role }}</title></path>
+      <g v-if="ground?.sloping" class="ground"><path :d="ground.path" data-ground /></g>
       <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ printBow(c.bow_mm, units) }}, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" :row="rows[n] ?? 0" />
@@ -61,7 +69,7 @@ svg { display: block; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
 .bow { fill: none; stroke: var(--rust); stroke-width: 1.6; stroke-dasharray: 7 3; pointer-events: stroke; }
-.ground path { stroke: var(--ink); stroke-width: 1.2; }
+.ground path { stroke: var(--ink); stroke-width: 1.2; fill: none; }
 .label { font: 700 12px var(--figures); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
 .label.lit { fill: var(--chalk); }
 .title { font: 13px var(--words); fill: var(--faint); }

@@ -33,7 +33,7 @@ function room(view: View, side: Dimension['side']): number {
 function extent(view: View, more: number[][] = []) {
   const all = [...view.shapes.flatMap((s) => s.points), ...more]
   const xs = all.map((p) => p[0] as number)
-  const ys = [...all.map((p) => p[1] as number), ...(typeof view.ground === 'number' ? [view.ground] : [])]
+  const ys = [...all.map((p) => p[1] as number), ...(typeof view.ground === 'number' ? [view.ground] : []), ...view.ground_line.map((p) => p[1] as number)]
   return { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) }
 }
 

@@ -20,6 +20,7 @@ from acrebox.core.assembly.facts import (
 from acrebox.core.assembly.loads import LoadCase
 from acrebox.core.assembly.parts import Part
 from acrebox.core.shape.cavity import Cavity, together
+from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.worked import Worked
 
@@ -43,7 +44,8 @@ class Assembly:
     the foot of a hoop; `snaps` are the changes of sizes asked for [mm], by their fields, from which on the
     next smaller one is built; `offers` are sizes that can be had, by the fact that tells them: their field,
     and how much it would be [mm, or so many]; `told` says how its `length`, `width` and `height` came about
-    where they are not as given. What a construction has none of stays empty.
+    where they are not as given; `ground` is what it stands on, where that was levelled. What a construction
+    has none of stays empty.
     """
 
     outline: Outline
@@ -77,6 +79,7 @@ class Assembly:
     snaps: Mapping[str, float] = field(default_factory=lambda: NO_SNAPS)
     offers: Mapping[str, tuple[str, float]] = field(default_factory=lambda: NO_OFFERS)
     told: Mapping[str, str] = field(default_factory=lambda: NO_NOTES)
+    ground: Ground | None = None
 
     @property
     def wall_height(self) -> float:

@@ -49,7 +49,8 @@ class Compartment:
         room: Sequence[AreaPiece] = self.inside.areas
         if self.ground is not None:
             room = self.ground.over(self.plan, top)
-        return cavity_of(room, [s for p in self._inside() for s in self._stands(p.body, floor, top)])
+        stands = [s for p in self._inside() for s in self._stands(p.body, floor, top)]
+        return cavity_of(room, stands, foot=None if self.ground is None else floor)
 
     def _inside(self) -> list[Part]:
         (x0, y0, _), (x1, y1, top) = self.inside.bounds

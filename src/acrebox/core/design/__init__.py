@@ -29,7 +29,7 @@ from acrebox.core.design.document import (
     written_in,
 )
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
-from acrebox.core.design.ground import GroundChoice, GroundStation, School
+from acrebox.core.design.ground import GroundChoice, GroundStation, School, StationPlace
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
@@ -121,6 +121,7 @@ __all__ = [
     "SoilWeight",
     "SoldLength",
     "StandsOn",
+    "StationPlace",
     "Straps",
     "Ties",
     "Trellis",

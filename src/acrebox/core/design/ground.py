@@ -17,13 +17,19 @@ SCHOOLS: dict[str, Any] = {
 }
 
 
+Offset = Annotated[Coordinate, between(Coordinate("-50 m"), Coordinate("50 m"))]
+StationPlace = tuple[Offset, Offset]
+"""Where a station of one's own lies: to the right of the front left corner of the bed's box, and back."""
+
+
 class GroundStation(Choice):
-    """A place under the bed (a corner or the middle of a side, by its name) and how high the ground is there,
-    over any datum.
+    """A place of the bed (a corner or the middle of a side, by its name), or one of one's own with where it
+    lies (`place`), and how high the ground is there, over any datum.
     """
 
     at: Annotated[str, Field(min_length=1, max_length=60)]
     height: Coordinate
+    place: StationPlace | None = None
 
 
 class GroundChoice(LeftToYard, Asking):

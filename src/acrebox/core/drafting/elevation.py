@@ -5,7 +5,7 @@ from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Part
 from acrebox.core.drafting.marks import Marked, marks_of
-from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn_part
+from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn_part, sent
 from acrebox.core.shape.bodies import Face
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP
@@ -33,7 +33,12 @@ def draw_elevation(bed: Assembly, side: Side, labels: Mapping[str, str], fixed: 
     shapes += list(marks_of(side, fixed))
     title = f"{side.name.capitalize()}, from outside"
     return View(
-        name=side.name, title=title, shapes=shapes, dimensions=list(_dimensions(bed, side)), ground=0.0
+        name=side.name,
+        title=title,
+        shapes=shapes,
+        dimensions=list(_dimensions(bed, side)),
+        ground=0.0,
+        ground_line=sent(bed.ground.profile(side.start, side.end)) if bed.ground else [],
     )
 
 

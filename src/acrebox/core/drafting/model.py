@@ -66,7 +66,9 @@ class Dimension(BaseModel):
 
 
 class View(BaseModel):
-    """One view: x to the right, y upwards [mm]; the ground line where there is one."""
+    """One view: x to the right, y upwards [mm]; the ground line where there is one: how high it lies, and of
+    ground that was levelled its points from left to right.
+    """
 
     model_config = ConfigDict(frozen=True)
 
@@ -75,6 +77,7 @@ class View(BaseModel):
     shapes: list[Drawn]
     dimensions: list[Dimension]
     ground: float | None = None
+    ground_line: Points = []
 
 
 class Across(BaseModel):

@@ -2,12 +2,13 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 
-from shapely import box
+from shapely import Polygon, box
 
 from acrebox.core.assembly import Assembly, Part, prism
-from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part
+from acrebox.core.drafting.model import Dimension, Drawn, View, dimension, drawn, drawn_part, sent
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.shape.bodies import Face, faces_of
+from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import UP, Y
 
@@ -65,17 +66,27 @@ def _rooms(bed: Assembly, at: float) -> list[Face]:
 
 
 def _layers(bed: Assembly, layers: Sequence[FilledLayer], at: float) -> Iterator[Drawn]:
-    """Each layer within each compartment, from that one's own floor."""
+    """Each layer within each compartment, from where that one's depths are counted."""
     for room in bed.compartments:
-        raised = room.cavity.floor - bed.cavity.floor
+        raised = room.cavity.base - bed.cavity.base
         for face in room.inside.section(0, at):
-            room_cut = face.polygon
+            room_cut = face.polygon if room.ground is None else _down_to(room.ground, face.polygon, at)
             y0, _, y1, _ = room_cut.bounds
-            for layer in layers:
-                band = box(y0 - 1.0, layer.base + raised, y1 + 1.0, layer.top + raised)
+            for n, layer in enumerate(layers):
+                # The lowest one goes on down to the ground.
+                foot = layer.base + raised if n else min(layer.base + raised, room_cut.bounds[1])
+                band = box(y0 - 1.0, foot, y1 + 1.0, layer.top + raised)
                 for shown in faces_of(room_cut.intersection(band), face.circles):
                     kind = layer.kind
                     yield drawn("layer", None, kind, kind, shown)
+
+
+def _down_to(ground: Ground, cut: Polygon, at: float) -> Polygon:
+    """A plumb room as cut, with what lies under it down to the ground, less what ground stands in it."""
+    y0, _, y1, top = cut.bounds
+    line = [(y0 + along, z) for along, z in ground.profile((at, y0), (at, y1))]
+    column = box(y0, min(z for _, z in line) - 1.0, y1, top)
+    return column.intersection(Polygon([*line, (y1, top), (y0, top)]))
 
 
 def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[str, str]) -> View:
@@ -93,8 +104,18 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
         title="Section across, between posts" if any(p.role.post for p in bed.parts) else "Section across",
         shapes=shapes,
         dimensions=list(_dimensions(bed, layers, strips, _strips(bed.outline, at))),
-        ground=min(0.0, bed.cavity.floor),
+        ground=0.0 if bed.ground else min(0.0, bed.cavity.floor),
+        ground_line=sent(_ground(bed, at)),
     )
+
+
+def _ground(bed: Assembly, at: float) -> list[tuple[float, float]]:
+    """The ground along the cut, from one wall to the other."""
+    strips = _strips(bed.outline, at)
+    if bed.ground is None or not strips:
+        return []
+    low, high = strips[0][0], max(y for _, y in strips)
+    return [(low + along, z) for along, z in bed.ground.profile((at, low), (at, high))]
 
 
 def _strips(outline: Outline, at: float) -> list[tuple[float, float]]:

@@ -1,5 +1,6 @@
 """Layers bottom to top: those given by depth are as deep as they say wherever they lie; shares divide what
-the depths leave. Soil falls into what is open below it.
+the depths leave. Soil falls into what is open below it. Over ground that is not level depths are counted from
+the foot of the bed, and the lowest layer goes down to the ground: every other one lies level as designed.
 """
 
 from collections.abc import Mapping, Sequence
@@ -43,7 +44,8 @@ class Content:
 @dataclass(frozen=True, kw_only=True)
 class FilledLayer:
     """A layer in place: what it is of, its settled volume [L], from height to height [mm], and what of the
-    layers above has fallen into what is open in it.
+    layers above has fallen into what is open in it. One that goes `to_ground` fills what lies under its base
+    and lacks what ground stands in it.
     """
 
     choice: Layer
@@ -52,6 +54,7 @@ class FilledLayer:
     base: float
     top: float
     fallen: tuple[Content, ...] = ()
+    to_ground: bool = False
 
     @property
     def main(self) -> Fill:
@@ -128,12 +131,12 @@ def fill_cavity(choice: FillChoice, cavity: Cavity, book: Catalogue, show: Print
     materials = _materials(choice, book)
     _check_amounts(choice)
     depths = sum(layer.depth.mm for layer in choice.layers if layer.depth)
-    if depths > top - cavity.floor + 0.5:
+    if depths > top - cavity.base + 0.5:
         raise refuse(
             "fill.layers",
             show.length(depths),
             "The layers are deeper than the bed holds.",
-            f"at most {show.length(top - cavity.floor)} in all",
+            f"at most {show.length(top - cavity.base)} in all",
         )
     return _fallen(_lay(choice, cavity, top, materials, depths, show))
 
@@ -199,39 +202,49 @@ def _lay(
     choice: FillChoice, cavity: Cavity, top: float, materials: list[Made], depths: float, show: Printer
 ) -> list[FilledLayer]:
     shared = any(layer.share is not None for layer in choice.layers)
-    if not shared and abs(depths - (top - cavity.floor)) > 0.5:
+    if not shared and abs(depths - (top - cavity.base)) > 0.5:
         raise refuse(
             "fill.layers",
             show.length(depths),
             "The depths do not fill the bed.",
-            f"{show.length(top - cavity.floor)} in all, or one layer as a share of the rest",
+            f"{show.length(top - cavity.base)} in all, or one layer as a share of the rest",
         )
-    if shared and depths > top - cavity.floor - 0.5:
+    if shared and depths > top - cavity.base - 0.5:
         raise refuse(
             "fill.layers",
             show.length(depths),
             "The depths leave nothing to share.",
-            f"less than {show.length(top - cavity.floor)} of depths",
+            f"less than {show.length(top - cavity.base)} of depths",
         )
-    marks = _marks(choice.layers, cavity, top) if shared else _depths(choice.layers, cavity.floor, top)
-    placed = []
+    marks = _marks(choice.layers, cavity, top) if shared else _depths(choice.layers, cavity.base, top)
+    placed: list[FilledLayer] = []
     for layer, made, base, height in zip(choice.layers, materials, marks[:-1], marks[1:], strict=True):
-        litres = cavity.litres_to(height) - cavity.litres_to(base)
+        litres = cavity.litres_to(height) - (cavity.litres_to(base) if placed else 0.0)
         contents = tuple(Content(material=m, settled=litres * s / 100, share=s) for m, s in made)
-        placed.append(FilledLayer(choice=layer, contents=contents, settled=litres, base=base, top=height))
+        placed.append(
+            FilledLayer(
+                choice=layer,
+                contents=contents,
+                settled=litres,
+                base=base,
+                top=height,
+                to_ground=not placed and layer.depth is not None and cavity.foot is not None,
+            )
+        )
     return placed
 
 
 def _marks(layers: Sequence[Layer], cavity: Cavity, top: float) -> list[float]:
     """The heights at which layers begin and end [mm].
 
-    Depths below the first share lie on the floor and those above the last one under the top. What a depth
-    between two shares holds is a matter of where it lies, and so of what those below it hold: the volume
-    that shares divide is halved in on there, until the last layer ends at the top.
+    Depths below the first share lie on the foot of the bed and those above the last one under the top. What
+    a depth between two shares holds is a matter of where it lies, and so of what those below it hold: the
+    volume that shares divide is halved in on there, until the last layer ends at the top.
     """
     shares = [n for n, layer in enumerate(layers) if layer.share is not None]
     first, last = shares[0], shares[-1]
-    floor = cavity.floor + sum(x.depth.mm for x in layers[:first] if x.depth)
+    foot = cavity.base if first else cavity.floor
+    floor = foot + sum(x.depth.mm for x in layers[:first] if x.depth)
     under = top - sum(x.depth.mm for x in layers[last + 1 :] if x.depth)
     inner = layers[first : last + 1]
     low, high = 0.0, cavity.litres_to(under) - cavity.litres_to(floor)
@@ -246,7 +259,7 @@ def _marks(layers: Sequence[Layer], cavity: Cavity, top: float) -> list[float]:
         else:
             low, marks = shared, found
     assert marks is not None  # whatever is shared out of nothing ends below the top
-    below = _depths(layers[:first], cavity.floor, floor)
+    below = _depths(layers[:first], foot, floor)
     return [*below[:-1], *marks[:-1], *_depths(layers[last + 1 :], under, top)]
 
 
@@ -303,6 +316,8 @@ def volumes_worked(layer: FilledLayer, show: Printer) -> dict[str, Worked]:
         if layer.choice.share is not None
         else f"a layer {show.length(layer.top - layer.base)} deep"
     )
+    if layer.to_ground:
+        share += " over the foot of the bed, down to the ground under it"
     loose = " + ".join(loose_words(c, show) for c in layer.everything)
     more = [
         f"{show.cubic(sum(c.settled for c in layer.fallen))} of the soil above falls into what is open in it"

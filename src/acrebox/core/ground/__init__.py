@@ -22,7 +22,7 @@ from acrebox.core.ground.setting_out import SettingOut, set_out, three_four_five
 from acrebox.core.ground.square import CORNERS, MEASURES, Tape, check_square, fitted, held_to, read_tape
 from acrebox.core.ground.surface import surface, under
 from acrebox.core.ground.suspects import SuspectStation, suspects
-from acrebox.core.ground.taped import check_taped, network_of
+from acrebox.core.ground.taped import check_taped, network_of, tapes_wanted
 
 __all__ = [
     "CORNERS",
@@ -71,6 +71,7 @@ __all__ = [
     "set_out",
     "surface",
     "suspects",
+    "tapes_wanted",
     "three_four_five",
     "trench_of",
     "under",

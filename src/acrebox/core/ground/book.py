@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from acrebox.core.design import Choice, Design, School, read_design, read_model, written_in
+from acrebox.core.design import Choice, Design, School, StationPlace, read_design, read_model, written_in
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Coordinate, Length, between, read_in
@@ -46,12 +46,15 @@ class Reading(Choice):
 
 
 class Book(Choice):
-    """All readings of one job, in the order in which they were taken; with a bed, what follows for it."""
+    """All readings of one job, in the order in which they were taken; with a bed, what follows for it, and
+    where stations lie that are none of its `places`.
+    """
 
     schema_: Literal[1] = Field(default=1, alias="schema")
     method: Method
     datum: Datum = Datum()
     readings: Annotated[tuple[Reading, ...], Field(min_length=1, max_length=2000)]
+    places: Annotated[dict[StationName, StationPlace], Field(max_length=60)] = Field(default_factory=dict)
     bed: dict[str, Any] | None = None
     school: School | None = None
     bury: Annotated[Length, between(Length(0), Length("1 m"))] | None = None

@@ -127,7 +127,8 @@ def check_corners(
     wanted = _angles(network)
     words = suspect.words if disagree and suspect else " ".join(m.words for m in moves)
     fine = "It is square." if right_angles else "Every corner is where it should be."
-    unchecked = " No tape checks the others: tape each twice." if found.network.spare == 0 else ""
+    unchecked = [n for n in found.unchecked if n not in tapes.again]
+    once = f" No other tape checks {', '.join(unchecked)}: tape that again too." if unchecked else ""
     return SquareAnswer(
         tapes=list(found.network.names),
         corners=[
@@ -141,7 +142,7 @@ def check_corners(
         moves=moves,
         true_diagonal_mm=network.lengths[-1] if right_angles else None,
         square=not disagree and not moves,
-        words=(words or fine) + unchecked,
+        words=(words or fine) + once,
     )
 
 

@@ -1,11 +1,12 @@
 """How the first course is made level on the ground as it is: what is dug, what is packed, where it steps."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import pairwise
 from math import hypot
 
+from shapely import Point as Spot
 from shapely import Polygon
 
 from acrebox.core.assembly import Assembly
@@ -18,19 +19,23 @@ from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.vector import Point2
 
-SECTION_POINTS = 24
+APART_MM = 50.0
+"""Stations of one's own lie no nearer to another."""
 HAIR_MM = 0.01
 
 
 @dataclass(frozen=True)
 class LevelStation:
-    """A station: how high the ground is there over the datum, how deep to dig, how much to pack up [mm]."""
+    """A station: how high the ground is there over the datum, how deep to dig, how much to pack up [mm], and
+    whether it `carries` a wall.
+    """
 
     name: str
     at: Point2
     height: float
     dig: float
     pack: float
+    carries: bool
 
 
 @dataclass(frozen=True)
@@ -82,11 +87,33 @@ class Levelled:
         return self.packed * ground_limit("ramming")
 
 
-def target_of(choice: GroundChoice) -> float:
-    """How high the underside of the first course comes over the datum [mm]: dug in to the lowest station,
-    less what is buried anyway; built up, hung or on legs from the highest.
+@dataclass(frozen=True)
+class _Read:
+    """A station that was read: where it is, how high, and whether it carries a wall. What lies in the bed or
+    beside it shapes the ground, and is not dug or packed.
     """
-    heights = [s.height.mm for s in choice.stations]
+
+    name: str
+    at: Point2
+    height: float
+    carries: bool
+
+
+def _read(bed: Assembly, choice: GroundChoice) -> list[_Read]:
+    places = places_of(bed)
+    strip = trench_of(bed, choice.trench.mm)
+    found = []
+    for s in choice.stations:
+        at = places[s.at] if s.place is None else (s.place[0].mm, s.place[1].mm)
+        found.append(_Read(s.at, at, s.height.mm, s.place is None or bool(strip.intersects(Spot(*at)))))
+    return found if any(r.carries for r in found) else [replace(r, carries=True) for r in found]
+
+
+def _target(read: Sequence[_Read], choice: GroundChoice) -> float:
+    """How high the underside of the first course comes over the datum [mm]: dug in to the lowest station
+    under a wall, less what is buried anyway; built up, hung or on legs from the highest.
+    """
+    heights = [r.height for r in read if r.carries]
     return (min(heights) if choice.school == "dig_in" else max(heights)) - choice.bury.mm
 
 
@@ -100,15 +127,24 @@ def ground_of(bed: Assembly, choice: GroundChoice) -> Ground | None:
     problems = list(_problems(bed, choice))
     if problems:
         raise DesignError(problems)
-    return surface(bed, {s.at: s.height.mm for s in choice.stations}, target_of(choice))
+    read = _read(bed, choice)
+    return _surface(bed, read, _target(read, choice))
+
+
+def _surface(bed: Assembly, read: Sequence[_Read], target: float) -> Ground:
+    return surface(bed, {r.at: r.height for r in read}, target)
 
 
 def _problems(bed: Assembly, choice: GroundChoice) -> Iterator[Problem]:
     places, met = places_of(bed), set[str]()
+    there = dict(places)
     for n, station in enumerate(choice.stations):
-        if station.at not in places:
-            says = "The bed has no such place."
+        if station.at not in places and station.place is None:
+            says = "The bed has no such place; one of your own wants to be told where it lies."
             yield Problem(f"ground.stations.{n}.at", station.at, says, ", ".join(places))
+        if station.at in places and station.place is not None:
+            says = "The bed knows where that place is."
+            yield Problem(f"ground.stations.{n}.place", station.at, says, "a name of your own, or no place")
         if station.at in met:
             says = "That place has a height already."
             left = (
@@ -116,6 +152,14 @@ def _problems(bed: Assembly, choice: GroundChoice) -> Iterator[Problem]:
             )
             yield Problem(f"ground.stations.{n}.at", station.at, says, left)
         met.add(station.at)
+        if station.place is not None:
+            at = (station.place[0].mm, station.place[1].mm)
+            near = next((n for n, p in there.items() if hypot(p[0] - at[0], p[1] - at[1]) < APART_MM), None)
+            if near is not None:
+                value = ", ".join(str(c.text) for c in station.place)
+                says = f"That is where {near} lies."
+                yield Problem(f"ground.stations.{n}.place", value, says, "a place a hand's width away")
+            there[station.at] = at
 
 
 def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
@@ -123,7 +167,8 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
     ground = ground_of(bed, choice)
     if ground is None:
         return None
-    target, heights = target_of(choice), [s.height.mm for s in choice.stations]
+    read = _read(bed, choice)
+    target, heights = _target(read, choice), [r.height for r in read if r.carries]
     carried = choice.school in ("dig_in", "build_up")
     base = choice.base.mm if carried else 0.0
     strip = trench_of(bed, choice.trench.mm)
@@ -131,7 +176,6 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
     # Over the floor of the trench the whole base lies, under it what the ground lacks.
     filled = base * float(strip.area) + lower
     rising, lacking = under(ground, Polygon(bed.inner.points), 0.0)
-    places = places_of(bed)
     return Levelled(
         school=choice.school,
         ground=ground,
@@ -139,13 +183,14 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
         fall=max(heights) - min(heights),
         stations=tuple(
             LevelStation(
-                s.at,
-                places[s.at],
-                s.height.mm,
-                dig=max(0.0, s.height.mm - target + base),
-                pack=max(0.0, target - s.height.mm),
+                r.name,
+                r.at,
+                r.height,
+                dig=max(0.0, r.height - target + base) if r.carries else 0.0,
+                pack=max(0.0, target - r.height) if r.carries else 0.0,
+                carries=r.carries,
             )
-            for s in choice.stations
+            for r in read
         ),
         sides=tuple(_section(bed, ground, *line) for line in _lines(bed)),
         dug=dug if carried or choice.bury.mm else 0.0,
@@ -174,13 +219,9 @@ def _lines(bed: Assembly) -> list[tuple[str, Point2, Point2]]:
 
 def _section(bed: Assembly, ground: Ground, side: str, start: Point2, end: Point2) -> SideSection:
     long = hypot(end[0] - start[0], end[1] - start[1])
-    found = []
-    for n in range(SECTION_POINTS + 1):
-        share = n / SECTION_POINTS
-        at = (start[0] + (end[0] - start[0]) * share, start[1] + (end[1] - start[1]) * share)
-        found.append((long * share, ground.height_at(at)))
+    found = ground.profile(start, end)
     course = bed.course_heights[0] if bed.course_heights else bed.whole_course
-    return SideSection(side, long, tuple(found), tuple(_steps(found, course)))
+    return SideSection(side, long, found, tuple(_steps(found, course)))
 
 
 def _steps(section: Sequence[tuple[float, float]], course: float) -> Iterator[tuple[float, int]]:
@@ -189,14 +230,12 @@ def _steps(section: Sequence[tuple[float, float]], course: float) -> Iterator[tu
     """
     if course <= 0:
         return
-    now = 0
     for (x0, z0), (x1, z1) in pairwise(section):
-        for up in sorted({int(max(0.0, z) // course) for z in (z0, z1)}, reverse=z1 < z0):
-            if up != now and up in (now + 1, now - 1):
-                edge = max(up, now) * course
-                share = (edge - z0) / (z1 - z0) if abs(z1 - z0) > HAIR_MM else 0.0
-                yield x0 + (x1 - x0) * min(1.0, max(0.0, share)), up
-                now = up
+        begins, ends = (int(max(0.0, z) // course) for z in (z0, z1))
+        rises = ends > begins
+        for edge in range(begins + 1, ends + 1) if rises else range(begins, ends, -1):
+            share = (edge * course - z0) / (z1 - z0)
+            yield x0 + (x1 - x0) * share, edge if rises else edge - 1
 
 
 def litres(volume: float) -> float:

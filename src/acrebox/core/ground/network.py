@@ -123,6 +123,12 @@ class Laid:
         hat = slope @ np.linalg.pinv(slope)
         return tuple(float(max(0.0, 1 - h)) for h in np.diag(hat))
 
+    @property
+    def unchecked(self) -> tuple[str, ...]:
+        """The tapes that no other checks."""
+        pairs = zip(self.network.names, self.checked, strict=True)
+        return tuple(n for n, c in pairs if c <= UNCHECKED)
+
     @cached_property
     def misses(self) -> tuple[float, ...]:
         """How far each tape misses the others [mm], as much as its noise alone would make it: |residual| ÷

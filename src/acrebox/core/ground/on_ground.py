@@ -1,21 +1,39 @@
-"""A bed put on its ground: what is open to it is filled down to it."""
+"""A bed put on its ground: what is open to it is filled down to it, its holes are as deep as it is high."""
 
 from dataclasses import replace
+from math import ceil
 
-from acrebox.core.assembly import Assembly, Compartment
+from acrebox.core.assembly import Assembly, Compartment, Good
+from acrebox.core.ground.holes import holes_of
+from acrebox.core.measure.convert import MM3_PER_LITRE
+from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Loft
 from acrebox.core.shape.ground import Ground
 
 ON_IT_MM = 1.0
 
 
-def on_ground(bed: Assembly, ground: Ground | None) -> Assembly:
-    """The bed with its compartments open to the ground where they stand on it; those with a floor of their
-    own stay as they are.
+def on_ground(bed: Assembly, ground: Ground | None, bag: float, show: Printer) -> Assembly:
+    """The bed with its compartments open to the ground where they stand on it (those with a floor of their
+    own stay as they are), and with concrete for its holes as deep as they are there, `bag` being what a bag
+    sets to [L].
     """
     if ground is None:
         return bed
-    return replace(bed, compartments=tuple(_open(c, ground) for c in bed.compartments))
+    rooms = tuple(_open(c, ground) for c in bed.compartments)
+    goods = tuple(_poured(bed, g, ground, bag, show) if g.key == "concrete" else g for g in bed.goods)
+    return replace(bed, compartments=rooms, goods=goods, ground=ground)
+
+
+def _poured(bed: Assembly, good: Good, ground: Ground, bag: float, show: Printer) -> Good:
+    holes = holes_of(bed, ground)
+    every = sum(h.volume for h in holes) / MM3_PER_LITRE
+    deep = [h.deep for h in holes]
+    working = (
+        f"{len(holes)} holes {show.length(min(deep))} to {show.length(max(deep))} deep in the ground as it is"
+        f" less the posts = {show.volume(every)}, at {show.pack(bag)} a bag"
+    )
+    return replace(good, count=ceil(every / bag - 1e-9), working=working)
 
 
 def _open(room: Compartment, ground: Ground) -> Compartment:

@@ -7,7 +7,7 @@ from shapely import Point as Spot
 from shapely import Polygon
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.ground.places import corner_places, places_of
+from acrebox.core.ground.places import corner_places
 from acrebox.core.ground.plane import plane_through
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.shape.bodies.face import polygons
@@ -19,12 +19,11 @@ BEYOND_MM = 2000.0
 NEAR_MM = 1e-6
 
 
-def surface(bed: Assembly, heights: Mapping[str, float], datum: float = 0.0) -> Ground:
-    """The ground of a bed in its own axes [mm], `datum` less: straight between stations; at corners without
-    one, as the plane of all stations has it, corrected by those that are near.
+def surface(bed: Assembly, heights: Mapping[Point2, float], datum: float = 0.0) -> Ground:
+    """The ground of a bed in its own axes [mm] from heights at places, `datum` less: straight between
+    stations; at corners without one, as the plane of all stations has it, corrected by those that are near.
     """
-    places = places_of(bed)
-    known = {places[name]: h - datum for name, h in heights.items()}
+    known = {at: h - datum for at, h in heights.items()}
     points = dict(known)
     for at in corner_places(bed).values():
         points.setdefault(at, _guessed(known, at))

@@ -15,6 +15,9 @@ from acrebox.core.shape.outline import Outline
 ALL_PAIRS_UP_TO = 6
 """Beds of more corners are taped from two of them."""
 KEPT = 64
+ACROSS = 2
+"""How often a round bed is taped across at least."""
+TRIANGLE = 3
 
 
 def network_of(bed: Assembly) -> Network:
@@ -48,6 +51,16 @@ def _diagonals(names: tuple[str, ...]) -> Iterator[Tie]:
             yield Tie(f"{names[i]} to {names[j]}", i, j)
 
 
+def tapes_wanted(bed: Assembly) -> int:
+    """From how many tapes on it can be told where a bed's corners lie: one more than fix them, so that a
+    misread one shows; a triangle has none to spare.
+    """
+    if not bed.outline.corners:
+        return ACROSS
+    corners = len(bed.outline.corners)
+    return 2 * corners - (3 if corners == TRIANGLE else 2)
+
+
 def check_taped(bed: Assembly, tapes: Tapes, show: Printer) -> SquareAnswer | None:
     """What tapes of a bed say of its corners, or of how round it is; None while they leave that open. Raises
     DesignError, by the names of the tapes, where no corners have such lengths.
@@ -55,10 +68,9 @@ def check_taped(bed: Assembly, tapes: Tapes, show: Printer) -> SquareAnswer | No
     network = network_of(bed)
     held = held_to(show.built)
     if not bed.outline.corners:
-        return _round(network, tapes, show) if len(tapes.first) > 1 else None
-    used = network.of(tapes.first)
-    triangle = len(network.corners) == 3
-    if used.spare < (0 if triangle else 1):
+        return _round(network, tapes, show) if len(tapes.first) >= tapes_wanted(bed) else None
+    corners = len(network.corners)
+    if network.of(tapes.first).spare < tapes_wanted(bed) - (2 * corners - 3):
         return None
     return check_corners(network, tapes, held, show, right_angles=bed.outline.is_rectangle)
 

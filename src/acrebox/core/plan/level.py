@@ -1,11 +1,10 @@
 """Level: the first course made true on the ground as it is, and what the bed is set out with."""
 
-from math import ceil
-
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.ground import (
     Hole,
     Levelled,
+    LevelStation,
     SettingOut,
     ground_limit,
     holes_of,
@@ -52,10 +51,13 @@ def ground_rows(seen: Seen) -> GroundRow | None:
         stations=[
             LevelStationRow(
                 name=s.name,
+                x_mm=s.at[0],
+                y_mm=s.at[1],
+                carries=s.carries,
                 height_mm=s.height,
                 dig_mm=s.dig,
                 pack_mm=s.pack,
-                says=_station_says(found, s.dig, s.pack, show),
+                says=_station_says(found, s, show),
             )
             for s in found.stations
         ],
@@ -85,13 +87,15 @@ def _course(seen: Seen) -> float:
     return bed.course_heights[0] if bed.course_heights else bed.whole_course or bed.wall_height
 
 
-def _station_says(found: Levelled, dig: float, pack: float, show: Printer) -> str:
+def _station_says(found: Levelled, at: LevelStation, show: Printer) -> str:
+    if not at.carries:
+        return "no wall stands there"
     todo = []
-    if dig > 0.5:
-        todo.append(f"dig {show.length(dig)}")
-    if pack > 0.5:
+    if at.dig > 0.5:
+        todo.append(f"dig {show.length(at.dig)}")
+    if at.pack > 0.5:
         under = {"hang": "back-fill", "legs": "pack under it or leave the leg longer by"}
-        todo.append(f"{under.get(found.school, 'pack')} {show.length(pack)}")
+        todo.append(f"{under.get(found.school, 'pack')} {show.length(at.pack)}")
     return ", ".join(todo) or "as it is"
 
 
@@ -224,14 +228,12 @@ def _concrete(holes: tuple[Hole, ...], seen: Seen) -> ConcreteRow | None:
     if bought is None:
         return None
     show, bag = seen.show, seen.book.find_good("concrete").yield_l
-    every = sum(litres(h.volume) for h in holes)
-    bags = ceil(every / bag - 1e-9)
-    more = max(0, bags - round(bought.count))
+    every, bags = sum(litres(h.volume) for h in holes), round(bought.count)
     says = (
         f"{len(holes)} holes hold {show.volume(every)} beside their posts, {show.pack(bag)} a bag:"
-        f" {bags} bags{f'; {more} more than are on the list' if more else ''}"
+        f" {bags} bags, as on the list"
     )
-    return ConcreteRow(litres=every, bags=bags, more=more, says=says)
+    return ConcreteRow(litres=every, bags=bags, says=says)
 
 
 def _hole(hole: Hole) -> HoleRow:

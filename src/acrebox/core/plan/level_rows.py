@@ -4,9 +4,14 @@ from acrebox.core.plan.rows import Amount, Figures, Row
 
 
 class LevelStationRow(Row):
-    """A station: how high the ground is there over the datum, how deep to dig, how much to pack [mm]."""
+    """A station: where it lies from the front left corner of the bed's box, how high the ground is there over
+    the datum, how deep to dig, how much to pack [mm]; one that carries no wall only shapes the ground.
+    """
 
     name: str
+    x_mm: Amount
+    y_mm: Amount
+    carries: bool
     height_mm: Amount
     dig_mm: Amount
     pack_mm: Amount
@@ -106,11 +111,10 @@ class HoleRow(Row):
 
 
 class ConcreteRow(Row):
-    """The concrete of all holes [L], in bags, and how many more those are than are on the list."""
+    """The concrete of all holes [L], in bags as on the list."""
 
     litres: Amount
     bags: int
-    more: int
     says: str
 
 

@@ -1,9 +1,11 @@
 """A levelling book answered: heights, checks, what to read again, and what making a bed level takes."""
 
+from collections.abc import Mapping
+
 from pydantic import BaseModel
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.design import Design, GroundChoice, GroundStation
+from acrebox.core.design import Design, GroundChoice, GroundStation, StationPlace
 from acrebox.core.ground import (
     AsBuilt,
     Book,
@@ -22,6 +24,7 @@ from acrebox.core.plan.base import ASSEMBLY
 from acrebox.core.plan.book import open_plan
 from acrebox.core.plan.level import GROUND
 from acrebox.core.plan.level_rows import GroundRow
+from acrebox.core.shape.vector import Point2
 
 
 class StationOut(BaseModel):
@@ -91,14 +94,22 @@ def answer_book(book: Book) -> LevelAnswer:
         more = {"school": book.school, "bury": book.bury}
         ground = bed.ground.model_copy(update={k: v for k, v in more.items() if v is not None})
         bed = bed.model_copy(update={"ground": ground})
-    return answer_reduction(reduced(book), Printer(book.system), bed)
+    return answer_reduction(reduced(book), Printer(book.system), bed, book.places)
 
 
-def answer_reduction(found: Reduction, show: Printer, bed: Design | None) -> LevelAnswer:
+def where(bed: Design, own: Mapping[str, StationPlace]) -> dict[str, Point2]:
+    """Where stations lie [mm]: the places of a bed, and places of one's own."""
+    mine = {name: (at[0].mm, at[1].mm) for name, at in own.items()}
+    return {**mine, **places_of(on_level_ground(bed))}
+
+
+def answer_reduction(
+    found: Reduction, show: Printer, bed: Design | None, own: Mapping[str, StationPlace]
+) -> LevelAnswer:
     """Heights, checks and suspects; with a bed, what making it level takes on these heights, as its own
-    choices of the ground have it.
+    choices of the ground have it. `own` is where stations lie that the bed does not have.
     """
-    places = places_of(on_level_ground(bed)) if bed is not None else {}
+    places = where(bed, own) if bed is not None else {}
     return LevelAnswer(
         stations=[
             StationOut(
@@ -126,7 +137,7 @@ def answer_reduction(found: Reduction, show: Printer, bed: Design | None) -> Lev
             SuspectOut(station=s.station, off_mm=round(s.off, 4), words=s.words)
             for s in suspects(found, places, show)
         ],
-        ground=_ground(found, bed) if bed is not None else None,
+        ground=_ground(found, bed, own) if bed is not None else None,
     )
 
 
@@ -150,26 +161,30 @@ def _checks(found: Reduction, show: Printer) -> ChecksOut:
     )
 
 
-def concluded(bed: Design, found: Reduction, show: Printer | None = None) -> tuple[GroundStation, ...]:
-    """The heights of a reduction that lie at places of a bed, corners first: to a tenth of a millimetre, or
-    as one types them.
+def concluded(
+    bed: Design, found: Reduction, own: Mapping[str, StationPlace], show: Printer | None = None
+) -> tuple[GroundStation, ...]:
+    """The heights of a reduction whose places are known, corners of the bed first, those of one's own last:
+    to a tenth of a millimetre, or as one types them.
     """
     assembly = on_level_ground(bed)
-    names = dict.fromkeys([*corner_places(assembly), *places_of(assembly)])
+    theirs = [*corner_places(assembly), *places_of(assembly)]
+    names = dict.fromkeys([*theirs, *own])
     heights = {s.name: s.height for s in found.stations}
     return tuple(
         GroundStation(
             at=name,
             height=Coordinate(show.typed_at(heights[name]) if show else round(heights[name], 1)),
+            place=None if name in theirs else own[name],
         )
         for name in names
         if name in heights
     )
 
 
-def _ground(found: Reduction, bed: Design) -> GroundRow | None:
+def _ground(found: Reduction, bed: Design, own: Mapping[str, StationPlace]) -> GroundRow | None:
     """What making the bed level takes, on the heights of this book."""
-    ground = bed.ground.model_copy(update={"stations": concluded(bed, found)})
+    ground = bed.ground.model_copy(update={"stations": concluded(bed, found, own)})
     return open_plan(bed.model_copy(update={"ground": ground}))[GROUND]
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.design import Design, GroundStation
+from acrebox.core.design import Design, GroundStation, StationPlace
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.ground import (
     DATUM,
@@ -20,9 +20,10 @@ from acrebox.core.ground import (
     places_of,
     read_book,
     reduced,
+    tapes_wanted,
 )
 from acrebox.core.measure.printing import Printer
-from acrebox.core.measure.written import Length
+from acrebox.core.measure.written import Coordinate, Length
 from acrebox.core.plan.levelling import (
     LevelAnswer,
     TrueAnswer,
@@ -30,6 +31,7 @@ from acrebox.core.plan.levelling import (
     answer_true,
     concluded,
     on_level_ground,
+    where,
 )
 
 COURSES = ("first_course", "finished")
@@ -38,13 +40,16 @@ COURSES = ("first_course", "finished")
 
 @dataclass(frozen=True)
 class Taken:
-    """A reading that counts: for which job, by which method, at which station, as it was written."""
+    """A reading that counts: for which job, by which method, at which station, as it was written; of a
+    station of one's own, where it lies, as that was written.
+    """
 
     job: str
     method: str
     station: str
     sight: str | None
     written: str
+    place: tuple[str, str] | None = None
 
 
 class TapeOut(BaseModel):
@@ -59,12 +64,13 @@ class TapeOut(BaseModel):
 class Followed(BaseModel):
     """What follows from the readings of a bed: the ground, with the heights to take from it; the first course
     and the finished bed held against level; the corners. `places` are where it can be read, its `corners`
-    first; `tapes` is what is taped to tell whether it lies as it should.
+    first; `tapes` is what is taped to tell whether it lies as it should, which `tapes_wanted` of them tell.
     """
 
     places: dict[str, list[float]]
     corners: list[str]
     tapes: list[TapeOut]
+    tapes_wanted: int
     ground: LevelAnswer | None = None
     concluded: list[GroundStation] = []
     first_course: TrueAnswer | None = None
@@ -77,16 +83,18 @@ def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed
     among those; what is wrong with one job leaves the others as they are.
     """
     level = on_level_ground(bed)
+    own = _own(level, taken)
     found = Followed(
-        places={name: [float(x), float(y)] for name, (x, y) in places_of(level).items()},
+        places={name: [float(x), float(y)] for name, (x, y) in where(bed, own).items()},
         corners=list(corner_places(level)),
         tapes=list(_tapes(level)),
+        tapes_wanted=tapes_wanted(level),
     )
     problems: list[Problem] = []
     try:
         if (ground := _reduced("ground", taken)) is not None:
-            found.ground = answer_reduction(ground, show, bed)
-            found.concluded = list(concluded(bed, ground, show))
+            found.ground = answer_reduction(ground, show, bed, own)
+            found.concluded = list(concluded(bed, ground, own, show))
     except DesignError as fault:
         problems += _within("ground", fault.problems)
     for job in COURSES:
@@ -100,6 +108,16 @@ def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed
     except DesignError as fault:
         problems += _within("tape", fault.problems)
     return found, problems
+
+
+def _own(bed: Assembly, taken: Sequence[Taken]) -> dict[str, StationPlace]:
+    """Where stations lie that the bed does not have: as was said last of each."""
+    theirs = places_of(bed)
+    return {
+        t.station: (Coordinate(t.place[0]), Coordinate(t.place[1]))
+        for t in taken
+        if t.place is not None and t.station not in theirs
+    }
 
 
 def _within(job: str, problems: Iterable[Problem]) -> list[Problem]:

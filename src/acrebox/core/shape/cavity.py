@@ -12,16 +12,22 @@ from acrebox.core.shape.slices import AreaPiece, Slice, merged, within
 @dataclass(frozen=True)
 class Cavity:
     """Area by height from the floor up: pieces that follow each other, and what is taken out of round
-    ones.
+    ones. Over ground that is not level, `foot` is where its floor would be if it were [mm].
     """
 
     pieces: tuple[AreaPiece, ...]
     taken: tuple[Slice, ...] = ()
+    foot: float | None = None
 
     @cached_property
     def floor(self) -> float:
         """The lowest height that soil reaches [mm]."""
         return min(s.z0 for s in self.pieces)
+
+    @property
+    def base(self) -> float:
+        """Where depths are counted from [mm]: its floor, of ground that is not level the foot over it."""
+        return self.floor if self.foot is None else self.foot
 
     @cached_property
     def top(self) -> float:
@@ -65,24 +71,25 @@ def _sum_to(pieces: Sequence[AreaPiece], before: Sequence[float], z: float) -> f
     return before[at - 1] + pieces[at - 1].litres_to(z) if at else 0.0
 
 
-def cavity_of(room: Sequence[AreaPiece], stands: Iterable[Slice]) -> Cavity:
-    """A room less what stands in it; of what stands only the heights of the room count."""
+def cavity_of(room: Sequence[AreaPiece], stands: Iterable[Slice], foot: float | None = None) -> Cavity:
+    """A room less what stands in it; of what stands only the heights of the room count. `foot` as of the
+    cavity.
+    """
     low, high = min(s.z0 for s in room), max(s.z1 for s in room)
     inside = within(stands, low, high)
     if all(isinstance(s, Slice) for s in room):
-        return Cavity(merged([s for s in room if isinstance(s, Slice)], inside))
-    return Cavity(tuple(room), merged(inside))
+        return Cavity(merged([s for s in room if isinstance(s, Slice)], inside), foot=foot)
+    return Cavity(tuple(room), merged(inside), foot)
 
 
 def together(cavities: Sequence[Cavity]) -> Cavity:
-    """Several cavities filled alike, each from its own floor, at the heights of the first."""
+    """Several cavities filled alike, each from its own base, at the heights of the first."""
     if len(cavities) == 1:
         return cavities[0]
-    floor = cavities[0].floor
-    moved = [(c, floor - c.floor) for c in cavities]
+    moved = [(c, cavities[0].base - c.base) for c in cavities]
     if all(isinstance(s, Slice) for c in cavities for s in c.pieces):
         plain = [_raised(s, by) for c, by in moved for s in c.pieces if isinstance(s, Slice)]
-        return Cavity(merged(plain))
+        return Cavity(merged(plain), foot=cavities[0].foot)
     raise NotImplementedError("round tanks lying side by side are each a bed of their own")
 
 

@@ -5,11 +5,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-from shapely import MultiPoint, Polygon, delaunay_triangles, unary_union
+from shapely import LineString, MultiPoint, Polygon, delaunay_triangles, get_coordinates, unary_union
+from shapely import Point as Spot
 
 from acrebox.core.shape.bodies.face import polygons
 from acrebox.core.shape.slices import Slice, fitted
 from acrebox.core.shape.vector import Point, Point2
+
+NEAR_MM = 0.01
+"""Marks along a profile that lie nearer are one."""
 
 
 @dataclass(frozen=True)
@@ -40,6 +44,22 @@ class Ground:
             if min(weights) > -1e-9:
                 return sum(w * p[2] for w, p in zip(weights, triangle, strict=True))
         raise ValueError(f"there is no height at {at}")
+
+    def profile(self, start: Point2, end: Point2) -> tuple[Point2, ...]:
+        """The ground along a line: distances from its start and heights [mm], straight in between. Raises
+        ValueError outside the points.
+        """
+        line = LineString([start, end])
+        marks = {0.0, line.length}
+        for triangle in self.triangles:
+            crossed = Polygon([p[:2] for p in triangle]).exterior.intersection(line)
+            marks |= {line.project(Spot(at)) for at in get_coordinates(crossed)}
+        kept: list[float] = []
+        for mark in sorted(marks):
+            if not kept or mark - kept[-1] > NEAR_MM:
+                kept.append(mark)
+        spots = [line.interpolate(mark) for mark in kept]
+        return tuple((mark, self.height_at((s.x, s.y))) for mark, s in zip(kept, spots, strict=True))
 
     def over(self, region: Polygon, top: float) -> tuple[Slice, ...]:
         """Area by height of what lies in a region of the plan above the ground, up to `top` [mm, mm²]:

@@ -3,6 +3,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
+import { written } from '@/grounds/written'
 import { printLength, printVolume, typeset } from '@/measure/print'
 import QuestionList from '@/questions/QuestionList.vue'
 import { useQuestions } from '@/questions/useQuestions'
@@ -15,11 +16,12 @@ import { useReadings } from './useReadings'
 
 /** The heights that the bed is planned on, and what is dug, packed and brought. */
 const { id, plan, units, edit, valueAt } = useThisBed()
-const { kept, places } = useReadings(id)
+const { kept } = useReadings(id)
 const group = useQuestions('bed').group('ground')
-interface Station { at: string; height: string | number }
+interface Station { at: string; height: string | number; place?: [string, string] | null }
+const OWN = 'a place of my own'
 const typed = computed(() => (valueAt('ground.stations') as Station[] | undefined) ?? [])
-const left = computed(() => places.value.filter((c) => !typed.value.some((t) => t.at === c)))
+const left = computed(() => Object.keys(plan.value?.setting_out?.places ?? {}).filter((c) => !typed.value.some((t) => t.at === c)))
 const ground = computed(() => plan.value?.ground)
 const length = (mm: number) => typeset(printLength(mm, units.value))
 const litres = (l: number) => `${l < 0 ? '−' : ''}${typeset(printVolume(Math.abs(l), units.value))}`
@@ -27,11 +29,20 @@ const rowOf = (at: string) => ground.value?.stations.find((s) => s.name === at)
 /** What the book says, where that is not what the bed is planned on. */
 const news = computed(() => {
   const found = kept.value?.concluded ?? []
-  const plain = (rows: Station[]) => JSON.stringify(rows.map((s) => [s.at, String(s.height)]))
+  const plain = (rows: Station[]) => JSON.stringify(rows.map((s) => [s.at, String(s.height), ...(s.place ?? []).map(String)]))
   return found.length > 0 && plain(found as Station[]) !== plain(typed.value)
 })
-const takeAll = () => edit('ground.stations', kept.value?.concluded.map((s) => ({ at: s.at, height: s.height })))
-const add = (at: string) => edit('ground.stations', [...typed.value, { at, height: units.value === 'metric' ? '0 mm' : '0 in' }])
+const takeAll = () => edit('ground.stations', kept.value?.concluded.map((s) => ({ at: s.at, height: s.height, ...(s.place ? { place: s.place } : {}) })))
+const naught = computed(() => (units.value === 'metric' ? '0 mm' : '0 in'))
+/** A place of one's own begins in the middle of the bed. */
+function mine(): Station {
+  const corners = (kept.value?.corners ?? []).map((c) => kept.value?.places[c] ?? [0, 0])
+  const middle = (axis: number) => corners.reduce((sum, at) => sum + (at[axis] ?? 0), 0) / Math.max(1, corners.length)
+  let count = 1
+  while (typed.value.some((t) => t.at === `place ${count}`)) count += 1
+  return { at: `place ${count}`, height: naught.value, place: [written(middle(0), units.value), written(middle(1), units.value)] }
+}
+const add = (at: string) => edit('ground.stations', [...typed.value, at === OWN ? mine() : { at, height: naught.value }])
 const sums = computed(() => {
   const g = ground.value
   if (!g) return []
@@ -55,14 +66,14 @@ const sums = computed(() => {
       <thead><tr><th scope="col">Place</th><th scope="col">Height</th><th scope="col">To do</th><th scope="col"><span class="hidden">Remove</span></th></tr></thead>
       <tbody>
         <tr v-for="(s, n) in typed" :key="s.at" :data-station="s.at">
-          <th scope="row">{{ s.at }}</th>
+          <th scope="row">{{ s.at }}<div v-if="s.place" class="place"><LengthField :id="`ground.stations.${n}.place.0`" :path="`ground.stations.${n}.place.0`" :label="`How far to the right ${s.at} lies`" /> right <LengthField :id="`ground.stations.${n}.place.1`" :path="`ground.stations.${n}.place.1`" :label="`How far back ${s.at} lies`" /> back</div><FieldTrouble :path="`ground.stations.${n}.place`" /></th>
           <td><LengthField :id="`ground.stations.${n}.height`" :path="`ground.stations.${n}.height`" :label="`Height of the ground at ${s.at}`" /><FieldTrouble :path="`ground.stations.${n}.at`" /></td>
           <td>{{ typeset(rowOf(s.at)?.says ?? '') }}</td>
           <td class="no-print"><TextButton :aria-label="`Remove ${s.at}`" @click="edit('ground.stations', typed.filter((_t, at) => at !== n))">Remove</TextButton></td>
         </tr>
       </tbody>
     </table>
-    <p v-if="left.length" class="more no-print"><label for="add-station">A height at</label> <select id="add-station" class="pick" value="" @change="add(($event.target as HTMLSelectElement).value)"><option value="" disabled>a place</option><option v-for="c in left" :key="c" :value="c">{{ c }}</option></select></p>
+    <p class="more no-print"><label for="add-station">A height at</label> <select id="add-station" class="pick" value="" @change="add(($event.target as HTMLSelectElement).value)"><option value="" disabled>a place</option><option v-for="c in left" :key="c" :value="c">{{ c }}</option><option :value="OWN">{{ OWN }}</option></select></p>
     <QuestionList v-if="group && typed.length" :questions="group.questions" stage="level" />
     <template v-if="ground">
       <p>{{ typeset(ground.says) }}</p>
@@ -83,6 +94,7 @@ thead th { color: var(--faint); font-size: 13px; }
 td, th { padding: 3px 10px 3px 0; vertical-align: top; }
 tbody tr { border-top: 1px solid var(--rule); }
 tbody th { padding-top: 9px; }
+.place { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
 .hidden { position: absolute; clip-path: inset(50%); }
 dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
 dt, dd { min-height: 32px; align-content: center; }

@@ -8,8 +8,12 @@ import { useReadings } from './useReadings'
 
 /** Is it square, and is it true: what the readings say, and the pass that is recorded before the next stage. */
 const { id, units, ticked, tick } = useThisBed()
-const { kept } = useReadings(id)
+const { kept, job, counted, tapes } = useReadings(id)
 const square = computed(() => kept.value?.square)
+/** How many more different tapes it takes until something can be told. */
+const lacking = computed(() => (kept.value?.tapes_wanted ?? 0) - new Set(counted.value.map((r) => r.station)).size)
+const round = computed(() => square.value?.corners.length === 0)
+const angle = (c: { name: string; angle_deg: number; wanted_deg: number }) => `${c.name} ${c.angle_deg.toFixed(2)}°${Math.abs(c.wanted_deg - 90) > 0.01 ? ` of ${c.wanted_deg.toFixed(1)}°` : ''}`
 const courses = computed(() => [
   { key: 'first course', name: 'The first course', of: kept.value?.first_course },
   { key: 'finished', name: 'The finished bed', of: kept.value?.finished },
@@ -20,12 +24,13 @@ const passed = (key: string) => ticked.value.has(`true/${key}`)
 
 <template>
   <section aria-label="Is it true?">
+    <p v-if="job === 'tape' && !square && counted.length && lacking > 0" class="faint">{{ lacking === 1 ? 'One more tape' : `${lacking} more tapes` }}, and it can be told where the corners lie; all {{ tapes.length }} tell it best.</p>
     <template v-if="square">
-      <h2>Is it square?</h2>
+      <h2>{{ round ? 'Is it round?' : 'Is it square?' }}</h2>
       <p :class="{ look: !square.square }" data-square>{{ typeset(square.words) }}</p>
       <p v-if="square.suspect && square.square" class="faint">{{ typeset(square.suspect.words) }}</p>
-      <p class="faint">{{ square.corners.map((c) => `${c.name} ${c.angle_deg.toFixed(2)}°`).join(', ') }}.</p>
-      <p v-if="square.square && !passed('square')"><n-button type="primary" @click="tick('true', 'square', true)">Record that it is square</n-button></p>
+      <p v-if="!round" class="faint">{{ square.corners.map(angle).join(', ') }}.</p>
+      <p v-if="square.square && !passed('square')"><n-button type="primary" @click="tick('true', 'square', true)">Record that it is {{ round ? 'round' : 'square' }}</n-button></p>
     </template>
     <template v-for="c in courses" :key="c.key">
       <template v-if="c.of">
@@ -39,7 +44,7 @@ const passed = (key: string) => ticked.value.has(`true/${key}`)
       </template>
       <p v-if="passed(c.key)" class="passed">{{ c.name }}: recorded as true. <n-button text @click="tick('true', c.key, false)">Take that back</n-button></p>
     </template>
-    <p v-if="passed('square')" class="passed">The corners: recorded as square. <n-button text @click="tick('true', 'square', false)">Take that back</n-button></p>
+    <p v-if="passed('square')" class="passed">{{ round ? 'The round: recorded as true.' : 'The corners: recorded as square.' }} <n-button text @click="tick('true', 'square', false)">Take that back</n-button></p>
   </section>
 </template>
 

@@ -5,13 +5,14 @@ import { computed, reactive, ref } from 'vue'
 import { api, type Checked, type FieldProblem, type Units } from '@/api/client'
 import { typeset } from '@/measure/print'
 import AskedWrong from '@/sheet/AskedWrong.vue'
-import { DATUM, TAPES } from './useReadings'
+import { DATUM } from './useReadings'
 
 /** Practice: an invented plot is read with the simulated laser, reduced by hand, and a racked bed is squared; each answer is
     told right, or how it is worked out. */
 const props = defineProps<{ units?: string }>()
 const units = computed<Units>(() => (props.units === 'imperial' ? 'imperial' : 'metric'))
 const CORNERS = ['front left', 'front right', 'back right', 'back left']
+const TAPES = ['front', 'right', 'back', 'left', 'first diagonal', 'second diagonal']
 const STATIONS = [DATUM, ...CORNERS]
 const number = ref(1 + Math.floor(Math.random() * 999))
 const readings = ref<{ station: string; written: string }[]>([])

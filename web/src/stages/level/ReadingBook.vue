@@ -30,7 +30,7 @@ const by = (key: string) => METHODS.find((m) => m.key === key)?.short ?? 'tape'
         <thead><tr><th scope="col">Place</th><th scope="col">Sight</th><th scope="col" class="n">Read</th><th v-if="ground" scope="col" class="n">Rise</th><th v-if="ground" scope="col" class="n">Height</th><th scope="col">At, by</th><th scope="col"><span class="hidden">Strike out</span></th></tr></thead>
         <tbody>
           <tr v-for="r in ofJob" :key="r.id" :class="{ struck: r.struck }" :data-reading="r.station">
-            <th scope="row">{{ r.station }}</th><td>{{ r.sight ?? '' }}</td><td class="n">{{ typeset(r.written) }}</td>
+            <th scope="row">{{ r.station }}<span v-if="r.place" class="faint">, {{ typeset(r.place[0]) }} right, {{ typeset(r.place[1]) }} back</span></th><td>{{ r.sight ?? '' }}</td><td class="n">{{ typeset(r.written) }}</td>
             <td v-if="ground" class="n">{{ reduced.get(r.id)?.rise_mm ? length(reduced.get(r.id)?.rise_mm ?? 0) : '' }}</td><td v-if="ground" class="n">{{ reduced.has(r.id) ? length(reduced.get(r.id)?.height_mm ?? 0) : '' }}</td>
             <td class="faint">{{ at(r.taken_at) }}<span class="by">, {{ by(r.method) }}</span>{{ r.waits ? ', waits to be sent' : '' }}</td>
             <td class="no-print"><TextButton :aria-label="`${r.struck ? 'Count again' : 'Strike out'}: ${r.station}, ${r.written}`" @click="strike(r.id, !r.struck)">{{ r.struck ? 'Count again' : 'Strike out' }}</TextButton></td>

@@ -4,31 +4,55 @@ import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ScaleBar from '@/drawing/ScaleBar.vue'
+import { written } from '@/grounds/written'
 import { printLength, typeset } from '@/measure/print'
 import { DATUM, useReadings } from './useReadings'
 
-/** The bed from above with its stations: what was read, what is next, what is dug or packed there. A station that is pressed
-    is read next. */
+/** The bed from above with its stations, or with what is taped between its corners: what was read, what is next, what is dug
+    or packed there. What is pressed is read next; a station that has no place yet is put where the drawing is pressed. */
 const { id, plan, units } = useThisBed()
-const { kept, job, station, asked, counted } = useReadings(id)
+const { kept, job, station, asked, counted, tapes, nowhere, spot } = useReadings(id)
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const MARGIN = 70
-const places = computed(() => Object.entries(kept.value?.places ?? {}).map(([name, at]) => ({ name, x: at[0] as number, y: at[1] as number })))
+interface Place { name: string; x: number; y: number }
+/** The stations whose place is known: those of the readings, and what the bed is planned on besides. */
+const places = computed((): Place[] => {
+  const read = Object.entries(kept.value?.places ?? {}).map(([name, at]) => ({ name, x: at[0] as number, y: at[1] as number }))
+  const planned = (plan.value?.ground?.stations ?? []).filter((s) => !read.some((r) => r.name === s.name)).map((s) => ({ name: s.name, x: s.x_mm, y: s.y_mm }))
+  return [...read, ...planned]
+})
 const frame = computed(() => {
   const [xs, ys] = [places.value.map((p) => p.x), places.value.map((p) => p.y)]
   const [x0, x1, y0, y1] = xs.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [0, 2000, 0, 1000]
   const wide = Math.max(260, width.value || 600)
   const scale = Math.min((wide - 2 * MARGIN) / Math.max(1, x1 - x0), 420 / Math.max(1, y1 - y0))
-  return { wide, scale, tall: (y1 - y0) * scale + 2 * MARGIN + 60, x: (mm: number) => MARGIN + (mm - x0) * scale, y: (mm: number) => MARGIN + (y1 - mm) * scale }
+  return { wide, scale, tall: (y1 - y0) * scale + 2 * MARGIN + 60, x: (mm: number) => MARGIN + (mm - x0) * scale, y: (mm: number) => MARGIN + (y1 - mm) * scale, unx: (px: number) => x0 + (px - MARGIN) / scale, uny: (px: number) => y1 - (px - MARGIN) / scale }
 })
 const ring = computed(() => (plan.value?.setting_out?.pegs ?? []).filter((p) => !p.off_mm).map((p) => `${frame.value.x(p.x_mm)},${frame.value.y(p.y_mm)}`).join(' '))
 const round = computed(() => (ring.value ? '' : places.value.map((p) => `${frame.value.x(p.x)},${frame.value.y(p.y)}`).join(' ')))
+/** What is taped, each along its own line; those that are not read yet are dashed. */
+const lines = computed(() => (job.value !== 'tape' ? [] : tapes.value.map((t, n) => {
+  const [a, b] = [t.start, t.end].map((c) => kept.value?.places[c] ?? [0, 0]).map(([x, y]) => ({ x: frame.value.x(x as number), y: frame.value.y(y as number) })) as [Dot, Dot]
+  // Words of lines that cross stand apart: not in the middle of each.
+  const share = n < (kept.value?.corners.length ?? 0) ? 0.5 : 0.28 + 0.12 * (n % 3)
+  return { ...t, a, b, middle: { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share } }
+})))
+interface Dot { x: number; y: number }
+/** Where the station that has no place yet was put. */
+function put(event: MouseEvent) {
+  if (!nowhere.value) return
+  const drawing = (event.currentTarget as SVGSVGElement).getBoundingClientRect()
+  const { unx, uny } = frame.value
+  spot.value = { right: written(unx(event.clientX - drawing.left), units.value), back: written(uny(event.clientY - drawing.top), units.value) }
+}
 const readAt = (name: string) => counted.value.filter((r) => r.station === name).at(-1)?.written
 const todo = (name: string) => plan.value?.ground?.stations.find((s) => s.name === name)
 const says = (name: string) => {
   const s = todo(name)
+  if (job.value === 'tape') return ''
   if (job.value !== 'ground' || !s) return readAt(name) ?? ''
+  if (!s.carries) return typeset(s.says)
   return s.dig_mm > 0.5 ? `dig ${printLength(s.dig_mm, units.value)}` : s.pack_mm > 0.5 ? `pack ${printLength(s.pack_mm, units.value)}` : 'as it is'
 }
 /** Words stand outside the bed: over or under it, or beside it where its middle is. */
@@ -42,10 +66,18 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
 
 <template>
   <div ref="box" class="stations">
-    <svg v-if="kept" :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" aria-label="The stations round the bed">
+    <svg v-if="kept" :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" :aria-label="job === 'tape' ? 'What is taped between the corners' : 'The stations round the bed'" :class="{ put: nowhere }" @click="put">
       <polygon class="bed" :points="ring || round" />
       <g
-        v-for="p in places" :key="p.name" :class="['station', { next: station === p.name, read: readAt(p.name) }]" :data-place="p.name" role="button" tabindex="0" :aria-label="`${p.name} ${typeset(says(p.name))}. Read it next.`" :aria-current="station === p.name"
+        v-for="t in lines" :key="t.name" :class="['tape', { next: station === t.name, read: readAt(t.name) }]" :data-tape="t.name" role="button" tabindex="0" :aria-label="`${t.name}${readAt(t.name) ? `, ${typeset(readAt(t.name) ?? '')}` : ''}. Tape it next.`" :aria-current="station === t.name"
+        @click="asked = t.name" @keydown.enter="asked = t.name" @keydown.space.prevent="asked = t.name"
+      >
+        <line class="hit" :x1="t.a.x" :y1="t.a.y" :x2="t.b.x" :y2="t.b.y" /><line :x1="t.a.x" :y1="t.a.y" :x2="t.b.x" :y2="t.b.y" />
+        <text v-if="readAt(t.name)" aria-hidden="true" class="says" :x="t.middle.x" :y="t.middle.y - 4" text-anchor="middle">{{ typeset(readAt(t.name) ?? '') }}</text>
+      </g>
+      <g v-if="job === 'tape'" aria-hidden="true"><template v-for="p in places" :key="p.name"><circle v-if="kept.corners.includes(p.name)" :cx="frame.x(p.x)" :cy="frame.y(p.y)" r="5" /><text v-if="kept.corners.includes(p.name)" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ p.name }}</text></template></g>
+      <g
+        v-for="p in job === 'tape' ? [] : places" :key="p.name" :class="['station', { next: station === p.name, read: readAt(p.name) }]" :data-place="p.name" role="button" tabindex="0" :aria-label="`${p.name} ${typeset(says(p.name))}. Read it next.`" :aria-current="station === p.name"
         @click="asked = p.name" @keydown.enter="asked = p.name" @keydown.space.prevent="asked = p.name"
       >
         <circle class="hit" :cx="frame.x(p.x)" :cy="frame.y(p.y)" r="22" />
@@ -53,7 +85,7 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
         <text aria-hidden="true" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ `${p.name} ` }}</text>
         <text v-if="says(p.name)" aria-hidden="true" class="says" :x="outward(p).x" :y="outward(p).y + 14" :text-anchor="outward(p).anchor">{{ typeset(says(p.name)) }}</text>
       </g>
-      <g :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="frame.tall - 52" width="14" height="14" /><text x="34" :y="frame.tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>
+      <g v-if="job !== 'tape'" :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="frame.tall - 52" width="14" height="14" /><text x="34" :y="frame.tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 12" :units="units" />
     </svg>
     <p v-else class="faint" role="status">Fetching the readings …</p>
@@ -63,6 +95,13 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
 <style scoped>
 svg { display: block; max-width: 100%; }
 .bed { fill: var(--earth); fill-opacity: 0.4; stroke: var(--post-line); stroke-width: 3; stroke-linejoin: round; }
+.put { cursor: crosshair; }
+.tape { cursor: pointer; outline: none; }
+.tape line { stroke: var(--post-line); stroke-width: 2; stroke-dasharray: 5 5; }
+.tape.read line { stroke: var(--ink); stroke-dasharray: none; }
+.tape.next line { stroke: var(--chalk); stroke-width: 4; }
+.tape:focus-visible line { stroke: var(--chalk); stroke-width: 6; }
+.tape .hit { stroke: transparent !important; stroke-width: 18 !important; stroke-dasharray: none; }
 .station { cursor: pointer; outline: none; }
 .station circle, .station rect { fill: var(--paper); stroke: var(--ink); stroke-width: 2; }
 .station .hit { fill: transparent; stroke: none; }

@@ -10,7 +10,7 @@ import { JOBS, METHODS, useReadings } from './useReadings'
 
 /** One reading at a time, in large type: what is read next, where, and what was read there. */
 const { id, units } = useThisBed()
-const { job, method, station, stations, sight, asked, moving, ofJob, refused, take, undo } = useReadings(id)
+const { job, method, station, stations, sight, asked, moving, ofJob, refused, nowhere, spot, take, undo } = useReadings(id)
 const text = ref('')
 const box = ref<InstanceType<typeof NInput> | null>(null)
 const reads = computed(() => (job.value === 'tape' ? 'taped' : METHODS.find((m) => m.key === method.value)?.reads ?? ''))
@@ -29,6 +29,8 @@ watch(refused, (now) => {
   if (now?.entry.kind !== 'reading' || text.value) return
   text.value = now.entry.reading.written
   asked.value = now.entry.reading.station
+  const [right, back] = now.entry.reading.place ?? ['', '']
+  spot.value = { right, back }
 })
 const own = ref('')
 /** A place that the bed does not have: a turning point, a doorstep. */
@@ -38,7 +40,7 @@ function named() {
 }
 const simulated = ref('')
 async function laser() {
-  const answer = await api.laser(id, station.value, job.value)
+  const answer = await api.laser(id, station.value, job.value, spot.value)
   if (answer.ok) {
     text.value = answer.value.written
     simulated.value = 'The laser is simulated: it stands on an invented plot.'
@@ -59,10 +61,16 @@ async function laser() {
       <n-button type="primary" size="large" attr-type="submit" :disabled="!text.trim()">Take it</n-button>
       <n-button v-if="job !== 'tape' && method === 'instrument'" size="large" @click="laser">From the laser</n-button>
     </form>
+    <p v-if="nowhere" class="row">
+      <span>{{ station }} lies, from the front left corner,</span>
+      <n-input v-model:value="spot.right" size="small" class="far" :input-props="{ 'aria-label': `How far to the right ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> to the right and
+      <n-input v-model:value="spot.back" size="small" class="far" :input-props="{ 'aria-label': `How far back ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> back.
+      <span class="faint">Press its place on the drawing, or leave it out for a turning point.</span>
+    </p>
     <AskedWrong :wrong="refused?.problem.problems ?? []" />
     <p class="row">
       <label for="where">Another place</label><select id="where" class="pick" :value="station" @change="asked = ($event.target as HTMLSelectElement).value"><option v-for="s in stations" :key="s" :value="s">{{ s }}</option></select>
-      <n-input v-if="job !== 'tape'" v-model:value="own" size="small" class="own" placeholder="or a place of my own" :input-props="{ 'aria-label': 'A place of my own', autocomplete: 'off', maxlength: 60 }" @change="named" />
+      <n-input v-if="job !== 'tape'" v-model:value="own" size="small" class="own" placeholder="or a place of my own" :input-props="{ 'aria-label': 'A place of my own', autocomplete: 'off', maxlength: 60 }" @change="named" @keydown.enter.prevent="named" />
       <n-button v-if="sight === 'between'" size="small" @click="moving = true">Move the instrument after this one</n-button>
       <n-button size="small" :disabled="!last" @click="undo">{{ last ? `Undo ${last.station}, ${last.written}` : 'Undo' }}</n-button>
     </p>
@@ -78,5 +86,6 @@ async function laser() {
 .next { font-size: 30px; line-height: 1.2; }
 .next .faint { font-size: 18px; }
 .own { width: 170px; }
+.far { width: 100px; }
 .amount { width: 200px; font: 22px var(--figures); }
 </style>

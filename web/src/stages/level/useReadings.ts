@@ -19,7 +19,6 @@ export const METHODS: { key: Method; name: string; short: string; reads: string 
   { key: 'water', name: 'a water tube', short: 'water', reads: 'under the water mark' },
   { key: 'spirit', name: 'a long spirit level', short: 'spirit level', reads: 'packed up under it' },
 ]
-export const TAPES = ['front', 'right', 'back', 'left', 'first diagonal', 'second diagonal']
 /** The station whose height is given. */
 export const DATUM = 'BM'
 
@@ -32,6 +31,8 @@ function make(bed: string) {
   const job = ref<Job>('ground')
   const method = ref<Method>('instrument')
   const asked = ref<string | null>(null)
+  /** Where a station of one's own lies, as it is typed: to the right of the front left corner, and back. */
+  const spot = ref({ right: '', back: '' })
   const moving = ref(false)
 
   /** What was sent and answered: what was asked for before the last of it is old. */
@@ -57,7 +58,7 @@ function make(bed: string) {
   const rows = computed<(Row & { waits?: boolean })[]>(() => {
     let found: (Row & { waits?: boolean })[] = [...(kept.value?.readings ?? [])]
     for (const p of pending.value) {
-      if (p.kind === 'reading') found = found.some((r) => r.id === p.reading.id) ? found : [...found, { ...p.reading, struck: false, waits: true }]
+      if (p.kind === 'reading') found = found.some((r) => r.id === p.reading.id) ? found : [...found, { ...p.reading, place: p.reading.place ?? null, struck: false, waits: true }]
       else found = found.map((r) => (r.id === p.reading ? { ...r, struck: p.struck, waits: true } : r))
     }
     return found
@@ -68,18 +69,21 @@ function make(bed: string) {
   const places = computed(() => Object.keys(kept.value?.places ?? {}))
   /** Stations besides those of the bed: turning points, a doorstep, whatever was read under a name of its own. */
   const others = computed(() => [...new Set(ofJob.value.map((r) => r.station))].filter((s) => s !== DATUM && !places.value.includes(s)))
-  const stations = computed(() => (job.value === 'tape' ? TAPES : [DATUM, ...places.value, ...others.value]))
+  const tapes = computed(() => kept.value?.tapes ?? [])
+  const stations = computed(() => (job.value === 'tape' ? tapes.value.map((t) => t.name) : [DATUM, ...places.value, ...others.value]))
 
   /** What is read next: the datum first, then every corner, then the datum again; after a move the same station. */
   const suggested = computed(() => {
     const read = counted.value.map((r) => r.station)
-    if (job.value === 'tape') return TAPES.find((t) => !read.includes(t)) ?? TAPES[4] as string
+    if (job.value === 'tape') return stations.value.find((t) => !read.includes(t)) ?? stations.value.at(-1) ?? ''
     const last = counted.value.at(-1)
     if (method.value === 'instrument' && last?.sight === 'fore' && last.station !== DATUM) return last.station
     if (!read.length) return DATUM
     return corners.value.find((c) => !read.includes(c)) ?? DATUM
   })
   const station = computed(() => asked.value ?? suggested.value)
+  /** A station that has no place yet: it can be read without, and is given one by typing or on the drawing. */
+  const nowhere = computed(() => job.value !== 'tape' && station.value !== DATUM && !places.value.includes(station.value))
   const sight = computed<TakenReading['sight']>(() => {
     if (job.value === 'tape' || method.value !== 'instrument') return null
     const last = counted.value.at(-1)
@@ -89,11 +93,13 @@ function make(bed: string) {
 
   async function take(written: string) {
     refused.value = null
-    const reading: TakenReading = { id: crypto.randomUUID(), job: job.value, method: job.value === 'tape' ? 'tape' : method.value, station: station.value, sight: sight.value, written, taken_at: new Date().toISOString() }
+    const place: [string, string] | null = nowhere.value && spot.value.right.trim() && spot.value.back.trim() ? [spot.value.right.trim(), spot.value.back.trim()] : null
+    const reading: TakenReading = { id: crypto.randomUUID(), job: job.value, method: job.value === 'tape' ? 'tape' : method.value, station: station.value, sight: sight.value, written, place, taken_at: new Date().toISOString() }
     const entry: ReadingEntry = { kind: 'reading', id: reading.id, bed, reading }
     pending.value = [...pending.value, entry]
     asked.value = null
     moving.value = false
+    spot.value = { right: '', back: '' }
     await putOrSend(entry)
   }
   async function strike(reading: string, struck: boolean) {
@@ -106,7 +112,7 @@ function make(bed: string) {
     const last = ofJob.value.filter((r) => !r.struck).at(-1)
     return last ? strike(last.id, true) : Promise.resolve()
   }
-  return { kept, rows, ofJob, counted, places, stations, job, method, station, sight, asked, moving, trouble, refused, load, take, strike, undo, stop }
+  return { kept, rows, ofJob, counted, places, tapes, stations, nowhere, spot, job, method, station, sight, asked, moving, trouble, refused, load, take, strike, undo, stop }
 }
 
 /** What is made for a bed, and by how many it is shown; the last who leaves gives it up. */
