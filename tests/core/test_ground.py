@@ -507,7 +507,8 @@ def test_layers_by_depth_lie_level_as_designed_and_the_lowest_goes_to_the_ground
     flat = open_plan(read_design(boards(fill={"layers": BY_DEPTH, "gap": 0})))
     slope = on(SLOPE, school=school, fill={"layers": BY_DEPTH, "gap": 0})
     laid: list[FilledLayer] = slope[LAYERS]
-    for a, b in zip(list(flat[LAYERS]), laid, strict=True):
+    flat_laid: list[FilledLayer] = flat[LAYERS]
+    for a, b in zip(flat_laid, laid, strict=True):
         assert (a.base, a.top) == (b.base, b.top)
     assert slope[LAYERS][1].settled == pytest.approx(flat[LAYERS][1].settled, rel=1e-9)
     low, level = slope[LAYERS][0], flat[LAYERS][0]

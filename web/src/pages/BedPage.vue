@@ -15,6 +15,7 @@ import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
 import TextButton from '@/sheet/TextButton.vue'
 import { chaptersOf, largeOf, sheetOf } from '@/stages'
+import LevelFirst from '@/stages/level/LevelFirst.vue'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
@@ -106,6 +107,7 @@ useShortcuts(shortcuts)
           <p>What you typed cannot be planned yet; the drawing and figures show the last plan that could.</p>
           <p v-for="p in elsewhere" :key="p.field" class="wrong"><strong>{{ typeset(p.message) }}</strong> You gave “{{ typeset(p.value) }}” for {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}. Allowed: {{ typeset(p.allowed) }}.</p>
         </div>
+        <LevelFirst v-if="ready" :stage="stage" />
         <component :is="sheet" v-if="ready" :stage="stage" />
         <p v-else class="faint" role="status">{{ draft ? 'Working it out …' : 'Fetching the bed …' }}</p>
       </main>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { useStages } from '@/bed/useStages'
+import TextButton from '@/sheet/TextButton.vue'
+
+/** Asked on every stage after Level until it is recorded: are the corners square, is the first course true? */
+const props = defineProps<{ stage: string }>()
+const { id, ticked, tick } = useThisBed()
+const stages = useStages()
+const place = (key: string) => stages.value.findIndex((s) => s.key === key)
+const PASSES = [{ key: 'square', words: 'the corners are square' }, { key: 'first course', words: 'the first course is true' }]
+const open = computed(() => PASSES.filter((p) => !ticked.value.has(`true/${p.key}`)))
+const asked = computed(() => place('level') >= 0 && place(props.stage) > place('level') && open.value.length > 0)
+const record = () => open.value.forEach((p) => void tick('true', p.key, true))
+</script>
+
+<template>
+  <p v-if="asked" class="banner calm no-print" role="status" data-level-first>
+    Not recorded yet: that {{ open.map((p) => p.words).join(' and ') }}. Everything above stands on it.
+    <router-link :to="{ name: 'bed', params: { id, stage: 'level' } }">To Level</router-link>
+    <TextButton @click="record">I checked it: record it</TextButton>
+  </p>
+</template>
