@@ -422,7 +422,7 @@ def test_a_place_of_ones_own_shapes_the_ground_and_is_not_dug() -> None:
     assert plan.ground.target_mm == 0
     assert plan.ground.fall_mm == 0
     [own] = [s for s in plan.ground.stations if s.name == "the hollow"]
-    assert (own.carries, own.dig_mm, own.pack_mm, own.says) == (False, 0, 0, "no wall stands there")
+    assert (own.carries, own.dig_mm, own.pack_mm, own.says) == (False, 0, 0, "no wall here")
     # A third of base times height, the base being the bed's box; the walls stand on its thin edge.
     outside = 2400 * 1200 * 120 / 3 / 1e6
     assert outside * 0.9 < plan.ground.wedge_l < outside

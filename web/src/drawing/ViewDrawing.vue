@@ -39,7 +39,7 @@ const ground = computed(() => {
   <figure :class="`view ${name}`">
     <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="view.title">
       <Hatches :prefix="name" />
-      <g v-if="ground !== null" class="ground">
+      <g v-if="ground !== null" class="ground-line">
         <rect :x="0" :y="ground.left" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />
         <rect :x="frame.right + 1" :y="ground.right" :width="width - frame.right - 1" height="9" :fill="`url(#${name}-ground)`" />
         <path v-if="!ground.sloping" :d="ground.path" />
@@ -48,7 +48,7 @@ const ground = computed(() => {
         v-for="(s, n) in view.shapes" :key="n" :d="svgPath(s, frame)" fill-rule="evenodd" :fill="hatchOf(name, s)" :data-part="s.part ?? undefined"
         :class="['shape', s.kind, { pointed: isPointed(s.part) }]" @mouseenter="emit('point', s.part ?? null)" @mouseleave="emit('point', null)" @click="emit('point', s.part ?? null)"
       ><title v-if="s.part || s.kind === 'guide'">{{ s.part }} {{ s.role }}</title></path>
-      <g v-if="ground?.sloping" class="ground"><path :d="ground.path" data-ground /></g>
+      <g v-if="ground?.sloping" class="ground-line"><path :d="ground.path" data-ground /></g>
       <polyline v-for="c in curves ?? []" :key="`bow-${c.side}`" class="bow" :data-bow="c.side" :points="svgPoints(c.points, frame)"><title>{{ c.side }} bows {{ printBow(c.bow_mm, units) }}, drawn ten times as far</title></polyline>
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" :row="rows[n] ?? 0" />
@@ -69,7 +69,7 @@ svg { display: block; }
 .shape.layer, .shape.soil { stroke-width: 0.5; }
 .shape.pointed { stroke: var(--chalk); stroke-width: 3.5; }
 .bow { fill: none; stroke: var(--rust); stroke-width: 1.6; stroke-dasharray: 7 3; pointer-events: stroke; }
-.ground path { stroke: var(--ink); stroke-width: 1.2; fill: none; }
+.ground-line path { stroke: var(--ink); stroke-width: 1.2; fill: none; }
 .label { font: 700 12px var(--figures); text-anchor: middle; fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; pointer-events: none; }
 .label.lit { fill: var(--chalk); }
 .title { font: 13px var(--words); fill: var(--faint); }

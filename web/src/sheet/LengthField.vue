@@ -20,7 +20,7 @@ const echo = computed(() => {
   const u = understood.value
   if (!u) return ''
   const read = units.value === 'metric' ? u.metric : u.imperial
-  return read === text.value.trim().replaceAll("'", '′').replaceAll('"', '″') ? '' : typeset(read)
+  return read.replace('−', '-') === text.value.trim().replaceAll("'", '′').replaceAll('"', '″') ? '' : typeset(read)
 })
 
 function put(value: string) {

@@ -89,7 +89,7 @@ def _course(seen: Seen) -> float:
 
 def _station_says(found: Levelled, at: LevelStation, show: Printer) -> str:
     if not at.carries:
-        return "no wall stands there"
+        return "no wall here"
     todo = []
     if at.dig > 0.5:
         todo.append(f"dig {show.length(at.dig)}")

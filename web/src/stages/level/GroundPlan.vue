@@ -65,12 +65,17 @@ const sums = computed(() => {
     <table v-if="typed.length">
       <thead><tr><th scope="col">Place</th><th scope="col">Height</th><th scope="col">To do</th><th scope="col"><span class="hidden">Remove</span></th></tr></thead>
       <tbody>
-        <tr v-for="(s, n) in typed" :key="s.at" :data-station="s.at">
-          <th scope="row">{{ s.at }}<div v-if="s.place" class="place"><LengthField :id="`ground.stations.${n}.place.0`" :path="`ground.stations.${n}.place.0`" :label="`How far to the right ${s.at} lies`" /> right <LengthField :id="`ground.stations.${n}.place.1`" :path="`ground.stations.${n}.place.1`" :label="`How far back ${s.at} lies`" /> back</div><FieldTrouble :path="`ground.stations.${n}.place`" /></th>
-          <td><LengthField :id="`ground.stations.${n}.height`" :path="`ground.stations.${n}.height`" :label="`Height of the ground at ${s.at}`" /><FieldTrouble :path="`ground.stations.${n}.at`" /></td>
-          <td>{{ typeset(rowOf(s.at)?.says ?? '') }}</td>
-          <td class="no-print"><TextButton :aria-label="`Remove ${s.at}`" @click="edit('ground.stations', typed.filter((_t, at) => at !== n))">Remove</TextButton></td>
-        </tr>
+        <template v-for="(s, n) in typed" :key="s.at">
+          <tr :data-station="s.at">
+            <th scope="row">{{ s.at }}</th>
+            <td><LengthField :id="`ground.stations.${n}.height`" :path="`ground.stations.${n}.height`" :label="`Height of the ground at ${s.at}`" /><FieldTrouble :path="`ground.stations.${n}.at`" /></td>
+            <td>{{ typeset(rowOf(s.at)?.says ?? '') }}</td>
+            <td class="no-print"><TextButton :aria-label="`Remove ${s.at}`" @click="edit('ground.stations', typed.filter((_t, at) => at !== n))">Remove</TextButton></td>
+          </tr>
+          <tr v-if="s.place" class="place" :data-place-of="s.at">
+            <td colspan="4"><div><LengthField :id="`ground.stations.${n}.place.0`" :path="`ground.stations.${n}.place.0`" :label="`How far to the right ${s.at} lies`" /> right and <LengthField :id="`ground.stations.${n}.place.1`" :path="`ground.stations.${n}.place.1`" :label="`How far back ${s.at} lies`" /> back of the front left corner</div><FieldTrouble :path="`ground.stations.${n}.place`" /></td>
+          </tr>
+        </template>
       </tbody>
     </table>
     <p class="more no-print"><label for="add-station">A height at</label> <select id="add-station" class="pick" value="" @change="add(($event.target as HTMLSelectElement).value)"><option value="" disabled>a place</option><option v-for="c in left" :key="c" :value="c">{{ c }}</option><option :value="OWN">{{ OWN }}</option></select></p>
@@ -94,7 +99,11 @@ thead th { color: var(--faint); font-size: 13px; }
 td, th { padding: 3px 10px 3px 0; vertical-align: top; }
 tbody tr { border-top: 1px solid var(--rule); }
 tbody th { padding-top: 9px; }
-.place { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; }
+.place td { border-top: none; color: var(--faint); }
+.place div { display: flex; flex-wrap: wrap; gap: 6px; align-items: start; line-height: 34px; }
+tbody tr.place { border-top: none; }
+td:nth-child(3), td:nth-child(4) { padding-top: 9px; }
+@media (min-width: 561px) { td:nth-child(3) { white-space: nowrap; } }
 .hidden { position: absolute; clip-path: inset(50%); }
 dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
 dt, dd { min-height: 32px; align-content: center; }

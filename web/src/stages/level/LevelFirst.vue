@@ -23,3 +23,7 @@ const record = () => open.value.forEach((p) => void tick('true', p.key, true))
     <TextButton @click="record">I checked it: record it</TextButton>
   </p>
 </template>
+
+<style scoped>
+a { margin-right: 12px; }
+</style>

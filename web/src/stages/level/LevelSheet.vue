@@ -4,6 +4,7 @@ import { onMounted } from 'vue'
 import { useThisBed } from '@/bed/useBed'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
+import BookSays from './BookSays.vue'
 import GroundPlan from './GroundPlan.vue'
 import IsItTrue from './IsItTrue.vue'
 import ReadingBook from './ReadingBook.vue'
@@ -21,8 +22,9 @@ onMounted(() => void load())
 <template>
   <p v-if="trouble && !kept" class="banner" role="alert">{{ trouble }}</p>
   <TakeReading />
-  <ReadingBook />
+  <BookSays />
   <IsItTrue />
+  <ReadingBook />
   <GroundPlan />
   <WatchOuts stage="level" :fields="['ground.stations', 'construction.post_below']" />
   <SettingOut />

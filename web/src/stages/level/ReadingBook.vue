@@ -17,7 +17,6 @@ const reduced = computed(() => {
   const rows = ofJob.value.filter((r) => !r.struck && !r.waits && r.method === lastMethod.value)
   return new Map(rows.flatMap((r, n) => (ground.value?.rows[n] ? [[r.id, ground.value.rows[n]] as const] : [])))
 })
-const problems = computed(() => (kept.value?.problems ?? []).filter((p) => p.field.startsWith(`${job.value}.`)))
 const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 const by = (key: string) => METHODS.find((m) => m.key === key)?.short ?? 'tape'
 </script>
@@ -38,11 +37,6 @@ const by = (key: string) => METHODS.find((m) => m.key === key)?.short ?? 'tape'
         </tbody>
       </table>
     </div>
-    <p v-for="p in problems" :key="p.field + p.message" class="look" role="alert"><strong>{{ typeset(p.message) }}</strong> “{{ typeset(p.value) }}”. Allowed: {{ typeset(p.allowed) }}. It is kept, and counts once it fits.</p>
-    <template v-if="ground">
-      <p data-checks>{{ typeset(ground.checks.words) }} <span class="faint">Σ back {{ length(ground.checks.sum_back_mm) }} − Σ fore {{ length(ground.checks.sum_fore_mm) }} = Σ rise {{ length(ground.checks.sum_rise_mm) }} − Σ fall {{ length(ground.checks.sum_fall_mm) }}.</span></p>
-      <p v-for="s in ground.suspects" :key="s.station" class="look" :data-suspect="s.station">{{ typeset(s.words) }}</p>
-    </template>
   </section>
 </template>
 
@@ -58,5 +52,4 @@ tbody tr { border-top: 1px solid var(--rule); }
 @media (max-width: 560px) { .by { display: none; } }
 .struck th, .struck .n { text-decoration: line-through; color: var(--faint); }
 .hidden { position: absolute; clip-path: inset(50%); }
-.look { border-left: 4px solid var(--rust); padding: 4px 8px; color: var(--rust); }
 </style>

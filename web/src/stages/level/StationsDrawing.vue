@@ -15,6 +15,9 @@ const { kept, job, station, asked, counted, tapes, nowhere, spot } = useReadings
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const MARGIN = 70
+/** How much room the words of a tape take [px], and where along its line they can stand. */
+const WORDS = { wide: 66, tall: 17 }
+const SHARES = [0.5, 0.38, 0.62, 0.28, 0.72, 0.2, 0.8]
 interface Place { name: string; x: number; y: number }
 /** The stations whose place is known: those of the readings, and what the bed is planned on besides. */
 const places = computed((): Place[] => {
@@ -32,12 +35,19 @@ const frame = computed(() => {
 const ring = computed(() => (plan.value?.setting_out?.pegs ?? []).filter((p) => !p.off_mm).map((p) => `${frame.value.x(p.x_mm)},${frame.value.y(p.y_mm)}`).join(' '))
 const round = computed(() => (ring.value ? '' : places.value.map((p) => `${frame.value.x(p.x)},${frame.value.y(p.y)}`).join(' ')))
 /** What is taped, each along its own line; those that are not read yet are dashed. */
-const lines = computed(() => (job.value !== 'tape' ? [] : tapes.value.map((t, n) => {
-  const [a, b] = [t.start, t.end].map((c) => kept.value?.places[c] ?? [0, 0]).map(([x, y]) => ({ x: frame.value.x(x as number), y: frame.value.y(y as number) })) as [Dot, Dot]
-  // Words of lines that cross stand apart: not in the middle of each.
-  const share = n < (kept.value?.corners.length ?? 0) ? 0.5 : 0.28 + 0.12 * (n % 3)
-  return { ...t, a, b, middle: { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share } }
-})))
+const lines = computed(() => {
+  if (job.value !== 'tape') return []
+  const taken: Dot[] = places.value.filter((p) => kept.value?.corners.includes(p.name)).map(outward)
+  return tapes.value.map((t) => {
+    const [a, b] = [t.start, t.end].map((c) => kept.value?.places[c] ?? [0, 0]).map(([x, y]) => ({ x: frame.value.x(x as number), y: frame.value.y(y as number) })) as [Dot, Dot]
+    const along = (share: number) => ({ x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share })
+    // Words of lines that cross stand apart: the first place along the line where there is room.
+    const clear = (at: Dot) => taken.every((one) => Math.abs(one.x - at.x) > WORDS.wide || Math.abs(one.y - at.y) > WORDS.tall)
+    const middle = SHARES.map(along).find(clear) ?? along(0.5)
+    taken.push(middle)
+    return { ...t, a, b, middle }
+  })
+})
 interface Dot { x: number; y: number }
 /** Where the station that has no place yet was put. */
 function put(event: MouseEvent) {

@@ -35,8 +35,10 @@ watch(refused, (now) => {
 const own = ref('')
 /** A place that the bed does not have: a turning point, a doorstep. */
 function named() {
-  if (own.value.trim()) asked.value = own.value.trim()
+  if (!own.value.trim()) return
+  asked.value = own.value.trim()
   own.value = ''
+  box.value?.focus()
 }
 const simulated = ref('')
 async function laser() {
@@ -63,8 +65,8 @@ async function laser() {
     </form>
     <p v-if="nowhere" class="row">
       <span>{{ station }} lies, from the front left corner,</span>
-      <n-input v-model:value="spot.right" size="small" class="far" :input-props="{ 'aria-label': `How far to the right ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> to the right and
-      <n-input v-model:value="spot.back" size="small" class="far" :input-props="{ 'aria-label': `How far back ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> back.
+      <n-input v-model:value="spot.right" size="small" class="far" placeholder="" :input-props="{ 'aria-label': `How far to the right ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> to the right and
+      <n-input v-model:value="spot.back" size="small" class="far" placeholder="" :input-props="{ 'aria-label': `How far back ${station} lies`, autocomplete: 'off', maxlength: 40 }" /> back.
       <span class="faint">Press its place on the drawing, or leave it out for a turning point.</span>
     </p>
     <AskedWrong :wrong="refused?.problem.problems ?? []" />

@@ -70,7 +70,7 @@ function make(bed: string) {
   /** Stations besides those of the bed: turning points, a doorstep, whatever was read under a name of its own. */
   const others = computed(() => [...new Set(ofJob.value.map((r) => r.station))].filter((s) => s !== DATUM && !places.value.includes(s)))
   const tapes = computed(() => kept.value?.tapes ?? [])
-  const stations = computed(() => (job.value === 'tape' ? tapes.value.map((t) => t.name) : [DATUM, ...places.value, ...others.value]))
+  const stations = computed(() => (job.value === 'tape' ? tapes.value.map((t) => t.name) : [...new Set([DATUM, ...places.value, ...others.value, ...(asked.value ? [asked.value] : [])])]))
 
   /** What is read next: the datum first, then every corner, then the datum again; after a move the same station. */
   const suggested = computed(() => {
