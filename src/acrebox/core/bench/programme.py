@@ -15,7 +15,8 @@ INFINITY = highspy.kHighsInf
 UNITS_A_NODE = 3000
 
 
-def _solver() -> highspy.Highs:
+def new_solver() -> highspy.Highs:
+    """A solver with one thread that says nothing and answers alike every time."""
     solver = highspy.Highs()  # type: ignore[no-untyped-call]
     for option, value in (
         ("output_flag", False),
@@ -54,7 +55,7 @@ class Master:
         self._prices, self._work = prices, work
         self._pieces, self._kinds = len(demand), len(prices)
         self.columns: list[Column] = []
-        self._solver = _solver()
+        self._solver = new_solver()
         empty, none = np.array([], np.int32), np.array([], np.float64)
         for need in demand:
             self._solver.addRow(float(need), INFINITY, 0, empty, none)
@@ -125,7 +126,7 @@ def choose_whole(
     """
     if not columns:
         return None, True
-    solver = _solver()
+    solver = new_solver()
     solver.setOptionValue("mip_max_nodes", max(1, work.left // UNITS_A_NODE))
     for kind, pattern in columns:
         solver.addCol(costs[kind], 0.0, INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
