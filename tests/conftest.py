@@ -22,7 +22,7 @@ EXPLORE = int(os.environ.get("ACREBOX_EXPLORE", "0"))
 settings.register_profile(
     "acrebox",
     deadline=None,
-    max_examples=EXPLORE or 40,
+    max_examples=EXPLORE or 25,
     derandomize=not EXPLORE,
     suppress_health_check=[HealthCheck.too_slow],
 )

@@ -1,4 +1,4 @@
-"""Six beds built from nothing on the pages, their sheets printed, and the sheets read as a builder would."""
+"""Six beds, some built from nothing on the pages, their sheets printed and read as a builder would."""
 
 import re
 from io import BytesIO
@@ -7,13 +7,16 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
-from work import bed_id_of, design_of, saved, yard_of
+from work import bed_id_of, design_of, make_bed, make_yard, saved, yard_of
 
 from acrebox.core.measure.printing import Printer, round_half_up
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told as told_in
 from acrebox.core.stock import catalogue
 from six_beds import SIX, Bed
+
+BY_QUESTIONS = ("l", "hung")
+"""Beds built by their questions; `test_constructions` asks those of every construction."""
 
 
 def put(page: Page, field: str, value: Any) -> None:
@@ -90,9 +93,15 @@ def printed(page: Page, site: str, bed: str, stage: str) -> str:
     return re.sub(r"\s+", " ", " ".join(p.extract_text() for p in pages))
 
 
-@pytest.mark.parametrize("bed", SIX.values(), ids=SIX)
-def test_a_builder_reads_the_sheets_of_a_bed_built_from_nothing(page: Page, site: str, bed: Bed) -> None:
-    made = build(page, site, bed.asked)
+def from_a_file(site: str, asked: dict[str, Any]) -> str:
+    """The same bed brought in as a document; answers its id."""
+    design = {"schema": 1, "name": "From a file", "units": "metric", **asked}
+    return make_bed(site, design, make_yard(site, units="metric", currency="EUR"))
+
+
+@pytest.mark.parametrize(("name", "bed"), SIX.items(), ids=SIX)
+def test_a_builder_reads_the_sheets_of_a_bed(page: Page, site: str, name: str, bed: Bed) -> None:
+    made = build(page, site, bed.asked) if name in BY_QUESTIONS else from_a_file(site, bed.asked)
     assert design_of(site, made)["construction"]["kind"] == bed.asked["construction"]["kind"]
     bench, shape = (printed(page, site, made, stage) for stage in ("bench", "shape"))
     for role, stock, length, count, ends, notches in bed.cuts:
