@@ -19,6 +19,7 @@ from acrebox.core.assembly import Assembly
 from acrebox.core.bench.made import SawnPiece
 from acrebox.core.bench.supply import StockCutting
 from acrebox.core.design import Design
+from acrebox.core.drainage import Drains
 from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
@@ -343,6 +344,11 @@ class Seen:
     def load(self) -> Load | None:
         """What the thing that the bed stands on has to carry; None where it carries anything."""
         return cast("Load | None", self._by_key("load"))
+
+    @property
+    def drains(self) -> Drains:
+        """How water leaves the bed."""
+        return cast("Drains", self._by_key("drains"))
 
     @property
     def levelled(self) -> Levelled | None:

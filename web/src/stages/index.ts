@@ -1,6 +1,7 @@
 import { defineAsyncComponent, type Component } from 'vue'
 
 import BenchSheet from './bench/BenchSheet.vue'
+import DrainSheet from './drain/DrainSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
 import LevelSheet from './level/LevelSheet.vue'
 import PlainSheet from './PlainSheet.vue'
@@ -23,6 +24,7 @@ const SHEETS: Record<string, Sheet> = {
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: defineAsyncComponent(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
+  drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
 

@@ -22,7 +22,7 @@ from acrebox.core.construction.vessels import (
     round_or_square,
     vessel_of,
 )
-from acrebox.core.design import Choice, Construction, Design, Measured, StandsOn, asks
+from acrebox.core.design import Choice, Construction, Design, DrainKind, Measured, StandsOn, asks
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
@@ -53,6 +53,7 @@ class Trough(Construction):
     measured_by = ("height",)
     size_from = "trough"
     takes = ()
+    floored = True
     height_asks = TYPED_HEIGHT
 
     kind: Literal["trough"] = "trough"
@@ -84,6 +85,11 @@ class Trough(Construction):
         None,
         json_schema_extra=asks("It costs", of="money", when={"trough": [""]}, label="Price of the trough"),
     )
+
+    @property
+    def drains(self) -> DrainKind:
+        """Through holes, or through its plug."""
+        return "plumbed" if self.drain == "plug" else "holes"
 
 
 @dataclass(frozen=True, kw_only=True)

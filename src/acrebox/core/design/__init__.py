@@ -28,6 +28,7 @@ from acrebox.core.design.document import (
     read_model,
     written_in,
 )
+from acrebox.core.design.drainage import DrainageChoice, DrainKind, Pattern
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
 from acrebox.core.design.ground import GroundChoice, GroundStation, School, StationPlace
 from acrebox.core.design.groups import Group, bed_groups
@@ -86,6 +87,8 @@ __all__ = [
     "Construction",
     "Corner",
     "Design",
+    "DrainKind",
+    "DrainageChoice",
     "FillChoice",
     "GroundChoice",
     "GroundStation",
@@ -107,6 +110,7 @@ __all__ = [
     "OffCut",
     "OvalShape",
     "OwnMaterial",
+    "Pattern",
     "Polygon",
     "PostDepth",
     "PostTop",

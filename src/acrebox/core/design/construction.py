@@ -9,6 +9,7 @@ from pydantic import Field
 
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import MeasuredStick
+from acrebox.core.design.drainage import DrainKind
 from acrebox.core.design.family import Family, OfFamily
 from acrebox.core.design.outline import STRAIGHT, Measured
 from acrebox.core.design.questions import Asking, asks
@@ -23,7 +24,7 @@ class Construction(Asking):
     `shapes` are the outlines that can be built, the usual one first, and `measured` how their sizes are meant
     where nothing is said. `size_from` is the field that names what is bought with a size and a height of
     its own, `instead_of_size` one that gives the size of a circle where the outline does not. It `takes`
-    add-ons of these names.
+    add-ons of these names. One that is `floored` is closed below.
     """
 
     measured_by: ClassVar[tuple[Literal["courses", "height"], ...]] = ("courses", "height")
@@ -33,8 +34,14 @@ class Construction(Asking):
     size_from: ClassVar[str | None] = None
     instead_of_size: ClassVar[str | None] = None
     takes: ClassVar[tuple[str, ...]] = tuple(AddOns.model_fields)
+    floored: ClassVar[bool] = False
 
     kind: str
+
+    @property
+    def drains(self) -> DrainKind:
+        """How water leaves it as it is built."""
+        return "holes" if self.floored else "open"
 
     @property
     def ready_made(self) -> bool:

@@ -21,6 +21,7 @@ from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, in_system
 from acrebox.core.design.bench import BenchChoice
 from acrebox.core.design.construction import AnyConstruction, constructions
+from acrebox.core.design.drainage import DrainageChoice
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.loads import Loads
@@ -67,6 +68,7 @@ class Design(Choice):
     add_ons: AddOns = AddOns()
     site: Site = Site()
     ground: GroundChoice = GroundChoice()
+    drainage: DrainageChoice = DrainageChoice()
     loads: Loads = Loads()
     decided: Decided | None = None
     bench: BenchChoice = BenchChoice()

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict
 from acrebox.core.data import read_as
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
+from acrebox.core.design.drainage import DrainageChoice
 from acrebox.core.design.fill import FillChoice, Heap, OwnMaterial
 from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.loads import Loads
@@ -87,6 +88,7 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
         "site": ("site", False, _site(show)),
         "ground": ("ground", False, questions_of(GroundChoice, "ground", show)),
     }
+    asked["drainage"] = ("drainage", False, questions_of(DrainageChoice, "drainage", show))
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]
         asked[name] = (f"add_ons.{name}", True, questions_of(model, f"add_ons.{name}", show))

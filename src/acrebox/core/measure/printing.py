@@ -96,6 +96,7 @@ _UNITS: dict[str, tuple[_Unit, _Unit]] = {
     "density": (_Unit(1, "kg/L", 2), _Unit(KG_PER_POUND / LITRES_PER_FT3, "lb/ft³", 1)),
     "area": (_Unit(10**6, "m²", 3), _Unit(MM_PER_FOOT**2, "ft²", 2)),
     "pressure": (_Unit(1, "kPa", 2), _Unit(KPA_PER_PSF, "psf", 1)),
+    "rain": (_Unit(1, "mm an hour", 0), _Unit(25.4, "in an hour", 1)),
     "stress": (_Unit(1, "MPa", 2), _Unit(MPA_PER_PSI, "psi", 0)),
     "stiffness": (_Unit(1, "MPa", 0), _Unit(MPA_PER_PSI, "psi", 0)),
     "force": (_Unit(1, "N", 0), _Unit(NEWTONS_PER_POUND, "lb", 0)),
@@ -239,6 +240,16 @@ class Printer:
     def pressure(self, kpa: float) -> str:
         """A load on an area [kPa], in kilopascals or pounds a square foot."""
         return self._of("pressure", kpa)
+
+    def rain(self, mm_h: float) -> str:
+        """How hard it rains [mm/h], in millimetres or inches an hour."""
+        return self._of("rain", mm_h)
+
+    def flow(self, l_min: float) -> str:
+        """A flow [L/min], in litres or cubic feet a minute."""
+        if self.metric:
+            return f"{self.number(l_min, 1)} L/min"
+        return f"{self.number(l_min / float(LITRES_PER_FT3), 2)} ft³/min"
 
     def stress(self, mpa: float) -> str:
         """A stress [MPa], in megapascals or pounds a square inch."""

@@ -50,6 +50,10 @@ PRESSURE_UNITS: dict[str, Fraction] = {
     **dict.fromkeys(("psf", "lb/ft2", "lb/sq ft"), KPA_PER_PSF),
     "psi": KPA_PER_PSF * 144,
 }
+RAIN_UNITS: dict[str, Fraction] = {
+    **dict.fromkeys(("mm/h", "mm an hour"), Fraction(1)),
+    **dict.fromkeys(("in/h", "in an hour"), Fraction(254, 10)),
+}
 
 _VULGAR = {
     "½": "1/2",

@@ -19,6 +19,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.reading import (
     DENSITY_UNITS,
     PRESSURE_UNITS,
+    RAIN_UNITS,
     WEIGHT_UNITS,
     parse_length,
     parse_measure,
@@ -235,6 +236,30 @@ class Pressure(Written):
     @property
     def kpa(self) -> float:
         """The load [kPa]."""
+        return self.amount
+
+
+class Rain(Written):
+    """How hard it rains, as written; `mm_h` is what was understood. A bare number is in mm/h."""
+
+    __slots__ = ()
+    _allowed: ClassVar = {
+        System.METRIC: "rain such as 50 mm/h",
+        System.IMPERIAL: "rain such as 2 in/h",
+    }
+    _bare: ClassVar = {System.METRIC: "mm/h", System.IMPERIAL: "mm/h"}
+
+    @staticmethod
+    def _parse(text: str, system: System) -> Fraction:
+        return parse_measure(text, RAIN_UNITS, Rain._bare[system], "rain")
+
+    def printed(self, show: Printer) -> str:
+        """As it is shown."""
+        return show.rain(self.amount)
+
+    @property
+    def mm_h(self) -> float:
+        """How hard it rains [mm/h]."""
         return self.amount
 
 

@@ -15,6 +15,7 @@ from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
+from acrebox.core.plan.drain import DRAINAGE, DRAINS  # isort: skip
 from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
@@ -28,6 +29,8 @@ __all__ = [
     "CUTS",
     "CUTTING",
     "CUTTINGS",
+    "DRAINAGE",
+    "DRAINS",
     "DRAWINGS",
     "FACTS",
     "FILL",

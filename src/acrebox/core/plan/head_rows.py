@@ -4,7 +4,7 @@ from typing import Literal
 
 from acrebox.core.plan.rows import Amount, Figures, Row
 
-WrittenUnit = Literal["mm", "L", "kN/m³", "kPa", "kg"]
+WrittenUnit = Literal["mm", "L", "kN/m³", "kPa", "kg", "mm/h"]
 
 
 class Understood(Row):

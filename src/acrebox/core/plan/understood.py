@@ -7,7 +7,16 @@ from pydantic import BaseModel
 
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Coordinate, Length, Pressure, UnitWeight, Volume, Weight, Written
+from acrebox.core.measure.written import (
+    Coordinate,
+    Length,
+    Pressure,
+    Rain,
+    UnitWeight,
+    Volume,
+    Weight,
+    Written,
+)
 from acrebox.core.plan.head_rows import Understood, WrittenUnit
 
 METRIC, IMPERIAL = Printer(System.METRIC), Printer(System.IMPERIAL)
@@ -18,6 +27,7 @@ UNITS: dict[type[Written], WrittenUnit] = {
     UnitWeight: "kN/m³",
     Pressure: "kPa",
     Weight: "kg",
+    Rain: "mm/h",
 }
 
 

@@ -1,0 +1,26 @@
+"""How water leaves: holes on the true floor, what they carry, trays and screens, a loop of pipe."""
+
+from acrebox.core.drainage.drains import Drains, drains_of
+from acrebox.core.drainage.floor import Floor, floor_of
+from acrebox.core.drainage.flow import orifice, rain_on
+from acrebox.core.drainage.limits import drain_limit
+from acrebox.core.drainage.loop import Loop, PipeSize, loop_on, pipe_sizes, size_for
+from acrebox.core.drainage.pattern import by_distance, laid_out, most_that_fit
+
+__all__ = [
+    "Drains",
+    "Floor",
+    "Loop",
+    "PipeSize",
+    "by_distance",
+    "drain_limit",
+    "drains_of",
+    "floor_of",
+    "laid_out",
+    "loop_on",
+    "most_that_fit",
+    "orifice",
+    "pipe_sizes",
+    "rain_on",
+    "size_for",
+]

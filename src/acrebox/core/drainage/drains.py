@@ -1,0 +1,130 @@
+"""How a bed drains: its kind, its holes or its loop, what they carry and what the rain brings."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import ceil, pi
+
+from acrebox.core.assembly import Assembly
+from acrebox.core.design import Design, DrainKind, Pattern
+from acrebox.core.drainage.floor import Floor, floor_of
+from acrebox.core.drainage.flow import orifice, rain_on
+from acrebox.core.drainage.limits import drain_limit
+from acrebox.core.drainage.loop import Loop, loop_on, size_for
+from acrebox.core.drainage.pattern import by_distance, laid_out, most_that_fit
+from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.vector import Point2
+
+ROUND_SHARE = 0.95
+
+
+@dataclass(frozen=True, kw_only=True)
+class Drains:
+    """How water leaves: the middles of its holes [mm] and how wide they are, what one and all of them carry,
+    what the design rain brings [L/min]; its loop of pipe; how much stone lies on the floor [mm³].
+    """
+
+    kind: DrainKind
+    floor: Floor | None
+    holes: tuple[Point2, ...] = ()
+    diameter: float = 0.0
+    pattern: Pattern | None = None
+    each: float = 0.0
+    carries: float = 0.0
+    wanted: float = 0.0
+    trays: int = 0
+    tray_minutes: float = 0.0
+    screens: int = 0
+    screen: float = 0.0
+    loop: Loop | None = None
+    stone: float = 0.0
+
+
+def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
+    """How a bed drains. Raises DesignError naming what cannot be: holes where there is no floor, more holes
+    than fit, a pipe that its plug does not take.
+    """
+    choice, built = design.drainage, design.construction
+    kind = choice.kind or built.drains
+    if built.floored and kind == "open":
+        raise refuse(
+            "drainage.kind", "open", "It has a floor: water does not leave through it.", ", ".join(_closed())
+        )
+    if not built.floored and kind != "open":
+        says = "It has no floor to drill or to plumb: it is open to what it stands on."
+        raise refuse("drainage.kind", kind, says, "open, or nothing said")
+    wanted = rain_on(bed.soil_face.area, choice.rain_mm_h.mm_h)
+    floor = floor_of(bed) if built.floored else None
+    if floor is None or kind in ("open", "sealed"):
+        return Drains(kind=kind, floor=floor, wanted=wanted)
+    if kind == "plumbed":
+        return _plumbed(design, floor, wanted, show)
+    return _drilled(design, floor, kind, wanted, show)
+
+
+def _closed() -> Iterator[str]:
+    yield from ("holes", "few_sleeved", "plumbed", "sealed")
+
+
+def _plumbed(design: Design, floor: Floor, wanted: float, show: Printer) -> Drains:
+    choice = design.drainage
+    plug = getattr(design.construction, "plug", None)
+    own = getattr(design.construction, "pipe", None)
+    asked = choice.pipe or own
+    size = size_for(plug.mm if plug else None, asked.mm if asked else None, show)
+    loop = loop_on(floor, size, show)
+    deep = max(choice.stone.mm, size.outside.mm)
+    filled = floor.outline.area * deep - loop.length * pi / 4 * size.outside.mm**2
+    return Drains(
+        kind="plumbed",
+        floor=floor,
+        diameter=size.outside.mm,
+        carries=orifice(size.outside.mm, choice.head.mm, choice.coefficient),
+        wanted=wanted,
+        loop=loop,
+        stone=filled,
+    )
+
+
+def _drilled(design: Design, floor: Floor, kind: DrainKind, wanted: float, show: Printer) -> Drains:
+    choice = design.drainage
+    wide = choice.diameter.mm
+    round_floor = floor.outline.area < ROUND_SHARE * floor.outline.envelope.area
+    usual: Pattern = "few" if kind == "few_sleeved" else "ring_and_centre" if round_floor else "staggered"
+    pattern = choice.pattern or usual
+    each = orifice(wide, choice.head.mm, choice.coefficient)
+    room = floor.open_to(
+        drain_limit("edge", show.built) + wide / 2, drain_limit("clear", show.built) + wide / 2
+    )
+    apart = drain_limit("apart_times") * wide
+    if room.is_empty or room.area <= 0:
+        says = "A hole that wide lies nowhere clear of the wall and of what bears the floor."
+        raise refuse("drainage.diameter", choice.diameter.text, says, "a narrower bit")
+    count = choice.count
+    if count is None:
+        by_rain = ceil(wanted / each - 1e-9)
+        spread = int(drain_limit("few")) if pattern == "few" else by_distance(room, choice.spacing.mm)
+        count = max(by_rain, spread)
+    holes = laid_out(room, count, pattern, apart)
+    if holes is None and choice.count is None:
+        count = most_that_fit(room, pattern, apart, count)
+        holes = laid_out(room, count, pattern, apart) if count else None
+    if holes is None:
+        most = most_that_fit(room, pattern, apart, count)
+        says = f"So many do not fit, {show.length(apart)} from each other and clear of what bears the floor."
+        raise refuse("drainage.count", str(count), says, f"at most {most}")
+    trays = len(holes) if choice.trays or kind == "few_sleeved" else 0
+    return Drains(
+        kind=kind,
+        floor=floor,
+        holes=holes,
+        diameter=wide,
+        pattern=pattern,
+        each=each,
+        carries=each * len(holes),
+        wanted=wanted,
+        trays=trays,
+        tray_minutes=choice.tray_holds.litres * trays / wanted if trays and wanted else 0.0,
+        screens=len(holes),
+        screen=wide + 2 * drain_limit("screen_round", show.built),
+    )

@@ -1,0 +1,42 @@
+"""The floor of a bed as water finds it: where it can be drilled."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from shapely import Polygon, unary_union
+from shapely.geometry.base import BaseGeometry
+
+from acrebox.core.assembly import Assembly
+
+OVER_MM = 5.0
+"""How far over its lowest point a floor is cut to see how wide it is: one that is round lies on its line."""
+
+
+@dataclass(frozen=True)
+class Floor:
+    """A floor seen from above [mm], its height, and what bears it from below."""
+
+    outline: Polygon
+    height: float
+    borne: BaseGeometry
+
+    @cached_property
+    def middle(self) -> tuple[float, float]:
+        """Its middle [mm]."""
+        return self.outline.centroid.x, self.outline.centroid.y
+
+    def open_to(self, edge: float, clear: float) -> BaseGeometry:
+        """Where the middle of a hole may lie: so far off the walls, so far off what bears it [mm]."""
+        return self.outline.buffer(-edge, join_style="mitre").difference(self.borne.buffer(clear))
+
+
+def floor_of(bed: Assembly) -> Floor | None:
+    """The floor of a vessel, and the blocks that bear it; None where it has none."""
+    room = bed.compartments[0].inside
+    low = room.bounds[0][2]
+    faces = room.section(2, low + OVER_MM)
+    if not faces:
+        return None
+    outline = max((f.polygon for f in faces), key=lambda p: p.area)
+    bearing = [p.body for p in bed.parts if p.role.bears]
+    return Floor(outline, low, unary_union([f.polygon for b in bearing for f in b.seen_from_above]))

@@ -1,0 +1,164 @@
+"""A loop of pipe on a floor, out through a plug: its middles as drawn, and what each piece is cut to."""
+
+from dataclasses import dataclass
+from functools import cache
+from math import pi
+
+from pydantic import BaseModel, ConfigDict
+from shapely import Point as Spot
+from shapely import affinity, box
+from shapely.geometry.base import BaseGeometry
+
+from acrebox.core.data import read_as
+from acrebox.core.drainage.floor import Floor
+from acrebox.core.drainage.limits import drain_limit
+from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length
+from acrebox.core.shape.vector import Point2
+
+SAME_MM = 0.3
+HALVINGS = 40
+
+
+class PipeSize(BaseModel):
+    """A size of pipe: outside, and how deep it goes into a socket."""
+
+    model_config = ConfigDict(frozen=True)
+
+    key: str
+    system: System
+    outside: Length
+    socket: Length
+    source: str
+
+    @property
+    def take_out(self) -> float:
+        """From the middle of an elbow or a tee to where the pipe stops in it [mm]: half the pipe and a hair
+        (EN ISO 1452-3, from memory: z = d ÷ 2 + 1 mm).
+        """
+        return self.outside.mm / 2 + 1
+
+
+@cache
+def pipe_sizes() -> tuple[PipeSize, ...]:
+    """Every size there is."""
+    return tuple(read_as(list[PipeSize], "drainage", "pipes.toml", "pipe"))
+
+
+@dataclass(frozen=True)
+class CutPipe:
+    """Pieces alike: what they are, how long each is cut, how far the middles at its ends lie apart [mm]."""
+
+    label: str
+    length: float
+    middles: float
+    count: int
+
+
+@dataclass(frozen=True)
+class Loop:
+    """A loop: the middles of its elbows, of its tee and of where it leaves [mm], its pieces and fittings, how
+    many holes are drilled in it, the fabric round it [mm²].
+    """
+
+    size: PipeSize
+    corners: tuple[Point2, Point2, Point2, Point2]
+    tee: Point2
+    port: Point2
+    pieces: tuple[CutPipe, ...]
+    fittings: tuple[tuple[str, int], ...]
+    holes: int
+    wrap: float
+
+    @property
+    def length(self) -> float:
+        """All pipe together [mm]."""
+        return sum(p.length * p.count for p in self.pieces)
+
+
+def size_for(plug: float | None, asked: float | None, show: Printer) -> PipeSize:
+    """The pipe that is asked for, else the largest that passes its plug [mm]. Raises DesignError naming
+    `drainage.pipe` where it is none there is, or does not pass.
+    """
+    sizes = [s for s in pipe_sizes() if s.system is show.built]
+    if asked is not None:
+        found = min(pipe_sizes(), key=lambda s: abs(s.outside.mm - asked))
+        if abs(found.outside.mm - asked) > SAME_MM:
+            allowed = ", ".join(show.exact(s.outside.mm) for s in sizes)
+            raise refuse("drainage.pipe", show.exact(asked), "No pipe is sold that wide.", allowed)
+    else:
+        fit = [s for s in sizes if plug is None or s.outside.mm <= plug]
+        if not fit:
+            says = "Its plug takes no pipe that is sold."
+            raise refuse("construction.plug", show.length(plug or 0), says, show.exact(sizes[0].outside.mm))
+        found = fit[2] if plug is None else fit[-1]
+    if plug is not None and found.outside.mm > plug + 1e-6:
+        raise refuse(
+            "drainage.pipe",
+            show.exact(found.outside.mm),
+            f"The plug hole is {show.length(plug)} wide: that pipe does not pass.",
+            f"at most {show.length(plug)}, or a hole sawn wider",
+        )
+    return found
+
+
+def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
+    """A loop off the walls, as large as the floor takes, with its tee in the middle of its right end. Raises
+    DesignError where the floor is too small for one.
+    """
+    room = floor.outline.buffer(-drain_limit("loop_off", show.built), join_style="mitre")
+    take = size.take_out
+    shape = _largest(room) if not room.is_empty else None
+    least = 4 * take + 2 * size.socket.mm
+    if shape is None or min(shape[2] - shape[0], shape[3] - shape[1]) < least:
+        raise refuse(
+            "drainage.kind",
+            "plumbed",
+            "The floor is too small for a loop of that pipe.",
+            "a narrower pipe, or holes",
+        )
+    x0, y0, x1, y1 = shape
+    tee = (x1, (y0 + y1) / 2)
+    wall = _wall_at(floor, tee)
+    long, wide, half, out = x1 - x0, y1 - y0, (y1 - y0) / 2, wall - x1
+    pieces = (
+        CutPipe("front and back", long - 2 * take, long, 2),
+        CutPipe("left end", wide - 2 * take, wide, 1),
+        CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
+        CutPipe("from the tee into the threaded adapter", max(0.0, out - 2 * take), out, 1),
+    )
+    drilled = sum(p.length * p.count for p in pieces[:3])
+    rows = drain_limit("pipe_hole_rows")
+    around = pi * size.outside.mm + drain_limit("wrap_over", show.built)
+    return Loop(
+        size=size,
+        corners=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
+        tee=tee,
+        port=(wall, tee[1]),
+        pieces=pieces,
+        fittings=(("elbow", 4), ("tee", 1), ("threaded adapter", 1)),
+        holes=int(rows * (drilled // drain_limit("pipe_hole_every", show.built))),
+        wrap=drilled * around,
+    )
+
+
+def _largest(room: BaseGeometry) -> tuple[float, float, float, float]:
+    """The box of a room drawn in about its middle until the room covers it [mm]."""
+    whole = box(*room.bounds)
+    low, high = 0.0, 1.0
+    for _ in range(HALVINGS):
+        share = (low + high) / 2
+        covered = room.covers(affinity.scale(whole, share, share))
+        low, high = (share, high) if covered else (low, share)
+    shape = whole if room.covers(whole) else affinity.scale(whole, low, low)
+    x0, y0, x1, y1 = shape.bounds
+    return float(x0), float(y0), float(x1), float(y1)
+
+
+def _wall_at(floor: Floor, at: Point2) -> float:
+    """Where the wall lies to the right of a place [mm]."""
+    _, _, far, _ = floor.outline.bounds
+    beam = box(at[0], at[1] - 0.5, far + 1, at[1] + 0.5)
+    return float(floor.outline.intersection(beam).bounds[2]) if floor.outline.covers(Spot(at)) else at[0]

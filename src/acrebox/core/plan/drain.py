@@ -1,0 +1,184 @@
+"""Drain: how water leaves the bed, in holes or through pipe, and in what order that is made."""
+
+from collections.abc import Iterator
+
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.drainage import Drains, Loop, drain_limit, drains_of
+from acrebox.core.measure.convert import MM3_PER_LITRE
+from acrebox.core.measure.printing import Printer
+from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, DrainStepRow, FittingRow, PipeRow
+from acrebox.core.shape.vector import Point2
+from acrebox.core.worked import COMMON_PRACTICE, Worked
+
+SAYS = {
+    "open": "Water leaves through the open bottom.",
+    "holes": "Water leaves through holes all over the floor.",
+    "few_sleeved": "Water leaves through few holes with sleeves, into trays.",
+    "plumbed": "Water leaves through a loop of pipe and the plug.",
+    "sealed": "Water does not leave: the bed holds it.",
+}
+ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
+
+
+def drains(seen: Seen) -> Drains:
+    """How the bed drains."""
+    return drains_of(seen.design, seen.assembly, seen.show)
+
+
+def drain_rows(seen: Seen) -> DrainRow:
+    """How water leaves, what it takes, and what is done after what."""
+    found, show = seen.drains, seen.show
+    loop = found.loop
+    ends = _way(loop) if loop else []
+    outline = [] if found.floor is None else list(found.floor.outline.exterior.coords)
+    return DrainRow(
+        kind=found.kind,
+        says=_says(found, show),
+        holes=[DrainHoleRow(x_mm=x, y_mm=y, diameter_mm=found.diameter) for x, y in found.holes],
+        pattern=found.pattern,
+        carries_l_min=found.carries or None,
+        wanted_l_min=found.wanted,
+        trays=found.trays,
+        tray_full_min=found.tray_minutes or None,
+        screens=found.screens,
+        screen_mm=found.screen or None,
+        stone_l=found.stone / MM3_PER_LITRE,
+        pipes=[
+            PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
+            for p in (loop.pieces if loop else ())
+        ],
+        fittings=[FittingRow(name=n, count=c) for n, c in (loop.fittings if loop else ())],
+        pipe_mm=loop.size.outside.mm if loop else None,
+        pipe_holes=loop.holes if loop else 0,
+        loop=[list(p) for p in ends],
+        floor=[[float(x), float(y)] for x, y in outline],
+        steps=[DrainStepRow(words=words) for words in _steps(found, seen)],
+        working=_workings(found, seen),
+    )
+
+
+def _way(loop: Loop) -> list[Point2]:
+    """Along the pipe from its first corner round, out through the plug and back on."""
+    first, second, third, last = loop.corners
+    return [first, second, loop.tee, loop.port, loop.tee, third, last, first]
+
+
+def _says(found: Drains, show: Printer) -> str:
+    said = SAYS[found.kind]
+    if found.holes:
+        many = len(found.holes)
+        said = f"{many} {'hole' if many == 1 else 'holes'} {show.length(found.diameter)} wide. {said}"
+    if found.carries:
+        enough = "as much as" if found.carries >= found.wanted else "less than"
+        rain = f"{enough} the hardest rain brings, {show.flow(found.wanted)}"
+        said += f" It carries {show.flow(found.carries)}, {rain}."
+    return said
+
+
+def _steps(found: Drains, seen: Seen) -> Iterator[str]:
+    show = seen.show
+    if found.kind == "open":
+        if seen.design.site.stands_on == "soil":
+            yield "Loosen the soil under the bed with a fork, a spit deep, before anything goes in."
+        else:
+            yield "Lay the bed on strips, or leave gaps under it: water runs out over what it stands on."
+        return
+    if found.kind == "sealed":
+        yield "Fill it with water before anything goes in, and look for wet places after an hour."
+        return
+    if found.holes:
+        yield "Lay the template on the floor from the front left corner and punch the middles."
+        yield "Drill from outside inwards, the sheet held down on a block; keep the other hand off the floor."
+        yield "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit."
+        yield "Deburr both sides of every hole, and paint bare steel."
+        if found.kind == "few_sleeved":
+            yield "Set a sleeve into every hole, a finger wide under the floor: no water creeps along it."
+        yield f"Lay a screen {show.length(found.screen)} wide over every hole, or one sheet over all."
+        if found.trays:
+            days = drain_limit("tray_days")
+            yield f"Empty the trays within {days:g} days: mosquitoes breed in water that stands longer."
+        return
+    loop = found.loop
+    assert loop is not None
+    deep = show.exact(loop.size.socket.mm)
+    yield f"Screw the threaded adapter into the plug first, taped; pipe goes {deep} into a fitting."
+    yield "Lay the loop out dry, drilled side down, before anything is glued: glue sets in seconds."
+    yield (
+        f"Drill {loop.holes} holes {show.length(drain_limit('pipe_hole', show.built))} wide in two rows on"
+        " the lower half of the pipe."
+    )
+    yield "Glue from the tee outwards, the last corner last; wrap the pipe in fabric and tie it."
+    yield "Fill stone to the top of the pipe, fabric over it, then the soil."
+
+
+def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
+    show, choice = seen.show, seen.design.drainage
+    area = seen.assembly.soil_face.area
+    worked = {
+        "wanted_l_min": Worked(
+            amount=found.wanted,
+            unit="L/min",
+            working=f"{show.area(area)} × {show.rain(choice.rain_mm_h.mm_h)} = {show.flow(found.wanted)}",
+            assumptions=["all that falls on the soil leaves at once"],
+        )
+    }
+    if found.carries:
+        many = max(1, len(found.holes))
+        each = found.carries / many
+        worked["carries_l_min"] = Worked(
+            amount=found.carries,
+            unit="L/min",
+            working=f"{many} × {show.short(choice.coefficient)} of the ideal flow through"
+            f" {show.length(found.diameter)} under {show.length(choice.head.mm)} of water, {show.flow(each)}"
+            f" each = {show.flow(found.carries)}",
+            assumptions=["nothing clogs it; soil over it lets less through"],
+            source=ORIFICE,
+        )
+    if found.trays:
+        worked["tray_full_min"] = Worked(
+            amount=found.tray_minutes,
+            unit="min",
+            working=f"{found.trays} × {show.volume(choice.tray_holds.litres)} ÷ {show.flow(found.wanted)}"
+            f" = {show.short(found.tray_minutes, 0)} min",
+        )
+    if found.stone:
+        worked["stone_l"] = Worked(
+            amount=found.stone / MM3_PER_LITRE,
+            unit="L",
+            working=f"on the floor, {show.length(choice.stone.mm)} deep"
+            f"{' or to the top of the pipe, less the pipe' if found.loop else ''}:"
+            f" {show.cubic(found.stone / MM3_PER_LITRE)}",
+            source=COMMON_PRACTICE,
+        )
+    for pipe in found.loop.pieces if found.loop else ():
+        worked[pipe.label] = Worked(
+            amount=pipe.length,
+            unit="mm",
+            working=f"{show.exact(pipe.middles)} from middle to middle − 2 × {show.exact(_take(found))} ="
+            f" {show.exact(pipe.length)}",
+            source="half the pipe and a hair in each fitting: EN ISO 1452-3, from memory",
+        )
+    return worked
+
+
+def _take(found: Drains) -> float:
+    return found.loop.size.take_out if found.loop else 0.0
+
+
+DRAINS = register(
+    Chapter(
+        key="drains",
+        stage="drain",
+        reads=("show", "assembly", "design.drainage", "design.construction"),
+        work=drains,
+    )
+)
+DRAINAGE = register(
+    Chapter(
+        key="drainage",
+        stage="drain",
+        reads=("show", "assembly", "drains", "design.drainage", "design.site.stands_on"),
+        work=drain_rows,
+        model=DrainRow,
+    )
+)

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useThisBed } from '@/bed/useBed'
+import { printLength, printVolume, typeset } from '@/measure/print'
+import QuestionList from '@/questions/QuestionList.vue'
+import { useQuestions } from '@/questions/useQuestions'
+import Figure from '@/sheet/Figure.vue'
+import Fold from '@/sheet/Fold.vue'
+import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
+
+/** Drain: how water leaves, through which holes or what pipe, what is done after what. */
+defineProps<{ stage: string }>()
+const { plan, units } = useThisBed()
+const { group } = useQuestions('bed')
+const asked = group('drainage')
+const drain = computed(() => plan.value?.drainage)
+const length = (mm: number) => typeset(printLength(mm, units.value))
+/** What is asked: of a bed without a floor nothing but how it drains. */
+const questions = computed(() => {
+  const open = drain.value?.kind === 'open' || drain.value?.kind === 'sealed'
+  const left = drain.value?.kind === 'plumbed' ? ['diameter', 'pattern', 'count', 'spacing', 'trays', 'tray_holds'] : ['pipe', 'stone']
+  return (asked.value?.questions ?? []).filter((q) => (open ? q.path.endsWith('.kind') : !left.some((name) => q.path.endsWith(`.${name}`))))
+})
+/** What a watch-out is about and is not asked here: it stands with the answer. */
+const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.diameter', 'drainage.trays'].filter((f) => !questions.value.some((q) => q.path === f)))
+</script>
+
+<template>
+  <template v-if="drain">
+    <section aria-label="How water leaves">
+      <h2>How water leaves</h2>
+      <p data-drains>{{ typeset(drain.says) }}</p>
+      <dl v-if="drain.kind !== 'open'">
+        <template v-if="drain.carries_l_min"><dt>It carries</dt><dd data-carries><Figure :text="`${typeset(printVolume(drain.carries_l_min, units))} a minute`" :worked="drain.working?.carries_l_min" of="What it carries" /></dd></template>
+        <dt>The rain brings</dt><dd><Figure :text="`${typeset(printVolume(drain.wanted_l_min, units))} a minute`" :worked="drain.working?.wanted_l_min" of="What the rain brings" /></dd>
+        <template v-if="drain.screens && drain.screen_mm"><dt>Screens</dt><dd>{{ drain.screens }} of mesh, {{ length(drain.screen_mm) }} square</dd></template>
+        <template v-if="drain.trays && drain.tray_full_min"><dt>Trays</dt><dd><Figure :text="`${drain.trays}, full after ${Math.round(drain.tray_full_min)} min`" :worked="drain.working?.tray_full_min" of="When trays are full" /></dd></template>
+        <template v-if="drain.stone_l > 0.5"><dt>Stone</dt><dd><Figure :text="typeset(printVolume(drain.stone_l, units))" :worked="drain.working?.stone_l" of="Stone round the pipe" /></dd></template>
+      </dl>
+      <WatchOuts stage="drain" :fields="unasked" />
+    </section>
+    <QuestionList v-if="questions.length" :questions="questions" stage="drain" />
+    <section v-if="drain.steps.length" aria-label="In this order">
+      <h2>In this order</h2>
+      <ol class="order"><li v-for="step in drain.steps" :key="step.words">{{ typeset(step.words) }}</li></ol>
+    </section>
+    <Fold v-if="drain.holes.length" printed :title="`${drain.holes.length} holes, from the outside front left corner`">
+      <table>
+        <thead><tr><th scope="col">Hole</th><th scope="col">To the right</th><th scope="col">To the back</th></tr></thead>
+        <tbody><tr v-for="(h, n) in drain.holes" :key="n" :data-hole="n + 1"><th scope="row">{{ n + 1 }}</th><td>{{ length(h.x_mm) }}</td><td>{{ length(h.y_mm) }}</td></tr></tbody>
+      </table>
+    </Fold>
+    <section v-if="drain.pipes.length" aria-label="Pipe and fittings">
+      <h2>Pipe and fittings</h2>
+      <table>
+        <thead><tr><th scope="col">Piece</th><th scope="col">How many</th><th scope="col">Cut to</th><th scope="col">Between middles</th></tr></thead>
+        <tbody><tr v-for="p in drain.pipes" :key="p.label" :data-pipe="p.label"><th scope="row">{{ p.label }}</th><td>{{ p.count }}</td><td><Figure :text="length(p.length_mm)" :worked="drain.working?.[p.label]" :of="p.label" /></td><td>{{ length(p.middles_mm) }}</td></tr></tbody>
+      </table>
+      <p>{{ drain.fittings.map((f) => `${f.count} × ${f.name}`).join(', ') }}; {{ drain.pipe_holes }} holes in the pipe.</p>
+    </section>
+    <PrintedWorkings stage="drain" />
+  </template>
+</template>
+
+<style scoped>
+.order { margin: 0 0 6px; padding-left: 26px; list-style: decimal; }
+table { border-collapse: collapse; width: 100%; }
+th { font-weight: 400; text-align: left; }
+thead th { color: var(--faint); font-size: 13px; }
+td { font-family: var(--figures); }
+td, th { padding: 3px 10px 3px 0; }
+tbody tr { border-top: 1px solid var(--rule); }
+dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
+dt, dd { min-height: 30px; align-content: center; }
+dt { color: var(--faint); }
+</style>
