@@ -56,6 +56,7 @@ def test_ticks_outlive_a_reload_and_the_line_says_so(page: Page, site: str) -> N
     boxes.nth(0).check()
     boxes.nth(1).check()
     expect(page.locator(".line li", has_text="Bench")).to_contain_text("in hand")
+    saved(page)
     page.reload()
     expect(boxes.nth(1)).to_be_checked()
     expect(page.locator("#cut-title")).to_contain_text("2 of 14 cut")

@@ -17,10 +17,12 @@ Floats = NDArray[np.float64]
 STEPS = 60
 HALVINGS = 12
 CLOSE_MM = 1e-9
-FLAT = 0.02
-"""Three corners of which two ties are longer than the third by less lie in line: noise bends them."""
 UNCHECKED = 1e-6
 """A tape that the others check by no more than this share of its error is checked by none."""
+FLAT = 0.1
+"""Three corners of which two ties are longer than the third by less lie nearly in line: a little noise bends
+them, and only what is over by half of that cannot be.
+"""
 
 
 @dataclass(frozen=True)
@@ -82,12 +84,11 @@ class Network:
                 one, other = at.get(frozenset((tie.start, k))), at.get(frozenset((k, tie.end)))
                 if one is None or other is None:
                     continue
-                should = sorted(self.lengths[m] for m in (n, one, other))
-                if should[0] + should[1] < (1 + FLAT) * should[2]:
-                    continue
                 least, most = abs(taped[one] - taped[other]), taped[one] + taped[other]
+                should = sorted(self.lengths[m] for m in (n, one, other))
+                spare = 0.0 if should[0] + should[1] > (1 + FLAT) * should[2] else FLAT / 2 * should[2]
                 wrong = max((n, one, other), key=lambda m: abs(taped[m] - self.lengths[m]))
-                if not least < taped[n] < most and wrong == n:
+                if not least - spare < taped[n] < most + spare and wrong == n:
                     was = told.get(n, (0.0, np.inf))
                     told[n] = (max(least, was[0]), min(most, was[1]))
         for n, (least, most) in sorted(told.items()):
