@@ -17,6 +17,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, Plan, open_plan
+from placed import bed
 
 SHOW = Printer(System.METRIC)
 
@@ -175,18 +176,28 @@ def test_what_cannot_be_is_named(document: dict[str, Any], field: str) -> None:
 
 
 def test_boards_have_no_floor_to_drill() -> None:
-    boards = {
-        "schema": 1,
-        "name": "Open",
-        "outline": {"length": "2.4 m", "width": "1.2 m"},
-        "construction": {"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
-        "courses": 2,
-    }
+    boards = bed("Open")
     assert planned(boards).drainage.kind == "open"
     assert "Loosen the soil" in planned(boards).drainage.steps[0].words
     with pytest.raises(DesignError) as refused:
         _ = planned({**boards, "drainage": {"kind": "holes"}}).drainage
     assert refused.value.problems[0].field == "drainage.kind"
+
+
+def test_the_plug_of_a_trough_as_it_is_sold_takes_no_wider_pipe() -> None:
+    sold = oval()
+    sold["outline"] = {"shape": "oval", "length": "1.8 m", "width": "700 mm"}
+    sold["construction"] = {"kind": "trough", "drain": "plug", "trough": "trough-oval-1800"}
+    del sold["height"]
+    assert planned(sold).drainage.pipe_mm == 32
+    for at in ({"drainage": {"pipe": "40 mm"}}, {"construction": {**sold["construction"], "pipe": "40 mm"}}):
+        with pytest.raises(DesignError) as refused:
+            _ = planned({**sold, **at}).drainage
+        assert [p.field for p in refused.value.problems] == [f"{next(iter(at))}.pipe"]
+    odd = {**sold, "construction": {**sold["construction"], "pipe": "27 mm"}}
+    with pytest.raises(DesignError) as refused:
+        _ = planned(odd).drainage
+    assert [p.field for p in refused.value.problems] == ["construction.pipe"]
 
 
 def test_watch_outs_of_drains() -> None:

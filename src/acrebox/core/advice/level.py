@@ -4,7 +4,8 @@ from collections.abc import Iterator
 
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
-from acrebox.core.ground import ground_limit, holes_of, litres
+from acrebox.core.ground import ground_limit, holes_of
+from acrebox.core.measure.convert import litres
 
 SHALLOW_SHARE = 0.8
 

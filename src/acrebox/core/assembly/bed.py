@@ -44,8 +44,8 @@ class Assembly:
     the foot of a hoop; `snaps` are the changes of sizes asked for [mm], by their fields, from which on the
     next smaller one is built; `offers` are sizes that can be had, by the fact that tells them: their field,
     and how much it would be [mm, or so many]; `told` says how its `length`, `width` and `height` came about
-    where they are not as given; `ground` is what it stands on, where that was levelled. What a construction
-    has none of stays empty.
+    where they are not as given; `ground` is what it stands on, where that was levelled; `plug` is how wide
+    the hole is through which it can be drained [mm]. What a construction has none of stays empty.
     """
 
     outline: Outline
@@ -80,6 +80,7 @@ class Assembly:
     offers: Mapping[str, tuple[str, float]] = field(default_factory=lambda: NO_OFFERS)
     told: Mapping[str, str] = field(default_factory=lambda: NO_NOTES)
     ground: Ground | None = None
+    plug: float | None = None
 
     @property
     def wall_height(self) -> float:

@@ -162,6 +162,7 @@ def assemble_tote(design: Design, choice: Tote, book: Catalogue) -> Assembly:
         },
         supports=supports_of(blocks, show),
         known=known_of(choice.history),
+        plug=tank.plug.mm if tank.plug and choice.half == "lower" else None,
         told={
             "length": f"tank {show.length(inside.length)} inside, with wall, cage and boards"
             f" {show.length(whole_face.length)}",

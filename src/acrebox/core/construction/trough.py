@@ -17,6 +17,7 @@ from acrebox.core.construction.standing import blocks_under, footing_fact, suppo
 from acrebox.core.construction.vessels import (
     Face,
     capacity_fact,
+    does_not_pass,
     prismatoid_words,
     room_of,
     round_or_square,
@@ -91,6 +92,11 @@ class Trough(Construction):
         """Through holes, or through its plug."""
         return "plumbed" if self.drain == "plug" else "holes"
 
+    @property
+    def drain_pipe(self) -> Length | None:
+        """The pipe that goes through its plug, outside."""
+        return self.pipe
+
 
 @dataclass(frozen=True, kw_only=True)
 class _Sizes:
@@ -148,6 +154,7 @@ def assemble_trough(design: Design, choice: Trough, book: Catalogue) -> Assembly
         },
         supports=supports_of(blocks, show),
         known=frozenset(_known(choice)),
+        plug=sizes.plug,
         told={
             "length": f"{show.length(sizes.rim.length)} inside {sizes.told}, with wall and rolled rim"
             f" {show.length(outer.length)}",
@@ -256,12 +263,7 @@ def _check_plug(choice: Trough, sizes: _Sizes, show: Printer) -> None:
     if choice.drain != "plug" or choice.pipe is None or sizes.plug is None:
         return
     if choice.pipe.mm > sizes.plug + 1e-6:
-        raise refuse(
-            "construction.pipe",
-            choice.pipe.text,
-            f"The plug hole is {show.length(sizes.plug)} wide: that pipe does not pass.",
-            f"at most {show.length(sizes.plug)}, or a hole sawn wider",
-        )
+        raise does_not_pass("construction.pipe", str(choice.pipe.text), sizes.plug, show)
 
 
 def _shell(sizes: _Sizes, outer: Face, centre: tuple[float, float], foot: float, floor: float) -> Loft:

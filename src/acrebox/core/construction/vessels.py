@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from acrebox.core.assembly import Compartment
 from acrebox.core.design import CircleShape, Design, Measured, OvalShape
-from acrebox.core.errors import refuse
+from acrebox.core.errors import DesignError, refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Corners, Loft
 from acrebox.core.shape.level import LevelOutline, Oval
@@ -95,6 +95,12 @@ def prismatoid_words(low: float, middle: float, high: float, tall: float, show: 
         f"({show.area(low)} + 4 × {show.area(middle)} half way + {show.area(high)}) ÷ 6 ×"
         f" {show.run(tall)}{show.to_cubic}"
     )
+
+
+def does_not_pass(field: str, pipe: str, plug: float, show: Printer) -> DesignError:
+    """A pipe that is wider than its plug hole [mm], refused by its field."""
+    says = f"The plug hole is {show.length(plug)} wide: that pipe does not pass."
+    return refuse(field, pipe, says, f"at most {show.length(plug)}, or a hole sawn wider")
 
 
 def room_of(name: str, base: LevelOutline, rim: LevelOutline, floor: float, top: float) -> Compartment:

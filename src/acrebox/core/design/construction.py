@@ -44,6 +44,11 @@ class Construction(Asking):
         return "holes" if self.floored else "open"
 
     @property
+    def drain_pipe(self) -> Length | None:
+        """The pipe that drains it, outside, where it says one itself."""
+        return None
+
+    @property
     def ready_made(self) -> bool:
         """Whether it is bought with a size and a height of its own: what its field `size_from` names."""
         return self.size_from is not None and getattr(self, self.size_from) is not None

@@ -1,6 +1,5 @@
 """How a bed drains: its kind, its holes or its loop, what they carry and what the rain brings."""
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil, pi
 
@@ -47,9 +46,8 @@ def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
     choice, built = design.drainage, design.construction
     kind = choice.kind or built.drains
     if built.floored and kind == "open":
-        raise refuse(
-            "drainage.kind", "open", "It has a floor: water does not leave through it.", ", ".join(_closed())
-        )
+        says = "It has a floor: water does not leave through it."
+        raise refuse("drainage.kind", "open", says, "holes, few_sleeved, plumbed, sealed")
     if not built.floored and kind != "open":
         says = "It has no floor to drill or to plumb: it is open to what it stands on."
         raise refuse("drainage.kind", kind, says, "open, or nothing said")
@@ -58,20 +56,15 @@ def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
     if floor is None or kind in ("open", "sealed"):
         return Drains(kind=kind, floor=floor, wanted=wanted)
     if kind == "plumbed":
-        return _plumbed(design, floor, wanted, show)
+        return _plumbed(design, bed.plug, floor, wanted, show)
     return _drilled(design, floor, kind, wanted, show)
 
 
-def _closed() -> Iterator[str]:
-    yield from ("holes", "few_sleeved", "plumbed", "sealed")
-
-
-def _plumbed(design: Design, floor: Floor, wanted: float, show: Printer) -> Drains:
-    choice = design.drainage
-    plug = getattr(design.construction, "plug", None)
-    own = getattr(design.construction, "pipe", None)
+def _plumbed(design: Design, plug: float | None, floor: Floor, wanted: float, show: Printer) -> Drains:
+    choice, own = design.drainage, design.construction.drain_pipe
     asked = choice.pipe or own
-    size = size_for(plug.mm if plug else None, asked.mm if asked else None, show)
+    field = "drainage.pipe" if choice.pipe or not own else "construction.pipe"
+    size = size_for(plug, asked.mm if asked else None, field, show)
     loop = loop_on(floor, size, show)
     deep = max(choice.stone.mm, size.outside.mm)
     filled = floor.outline.area * deep - loop.length * pi / 4 * size.outside.mm**2
@@ -79,7 +72,8 @@ def _plumbed(design: Design, floor: Floor, wanted: float, show: Printer) -> Drai
         kind="plumbed",
         floor=floor,
         diameter=size.outside.mm,
-        carries=orifice(size.outside.mm, choice.head.mm, choice.coefficient),
+        each=(each := orifice(size.outside.mm, choice.head.mm, choice.coefficient)),
+        carries=each,
         wanted=wanted,
         loop=loop,
         stone=filled,

@@ -5,10 +5,10 @@ from functools import cache
 from math import pi
 
 from pydantic import BaseModel, ConfigDict
-from shapely import Point as Spot
 from shapely import affinity, box
 from shapely.geometry.base import BaseGeometry
 
+from acrebox.core.construction.vessels import does_not_pass
 from acrebox.core.data import read_as
 from acrebox.core.drainage.floor import Floor
 from acrebox.core.drainage.limits import drain_limit
@@ -78,16 +78,16 @@ class Loop:
         return sum(p.length * p.count for p in self.pieces)
 
 
-def size_for(plug: float | None, asked: float | None, show: Printer) -> PipeSize:
-    """The pipe that is asked for, else the largest that passes its plug [mm]. Raises DesignError naming
-    `drainage.pipe` where it is none there is, or does not pass.
+def size_for(plug: float | None, asked: float | None, field: str, show: Printer) -> PipeSize:
+    """The pipe that is asked for in a field, else the largest that passes its plug [mm]. Raises DesignError
+    naming that field where it is none there is, or does not pass.
     """
     sizes = [s for s in pipe_sizes() if s.system is show.built]
     if asked is not None:
         found = min(pipe_sizes(), key=lambda s: abs(s.outside.mm - asked))
         if abs(found.outside.mm - asked) > SAME_MM:
             allowed = ", ".join(show.exact(s.outside.mm) for s in sizes)
-            raise refuse("drainage.pipe", show.exact(asked), "No pipe is sold that wide.", allowed)
+            raise refuse(field, show.exact(asked), "No pipe is sold that wide.", allowed)
     else:
         fit = [s for s in sizes if plug is None or s.outside.mm <= plug]
         if not fit:
@@ -95,12 +95,7 @@ def size_for(plug: float | None, asked: float | None, show: Printer) -> PipeSize
             raise refuse("construction.plug", show.length(plug or 0), says, show.exact(sizes[0].outside.mm))
         found = fit[2] if plug is None else fit[-1]
     if plug is not None and found.outside.mm > plug + 1e-6:
-        raise refuse(
-            "drainage.pipe",
-            show.exact(found.outside.mm),
-            f"The plug hole is {show.length(plug)} wide: that pipe does not pass.",
-            f"at most {show.length(plug)}, or a hole sawn wider",
-        )
+        raise does_not_pass(field, show.exact(found.outside.mm), plug, show)
     return found
 
 
@@ -127,7 +122,7 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
         CutPipe("front and back", long - 2 * take, long, 2),
         CutPipe("left end", wide - 2 * take, wide, 1),
         CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
-        CutPipe("from the tee into the threaded adapter", max(0.0, out - 2 * take), out, 1),
+        CutPipe("from the tee into the threaded adapter", out - 2 * take, out, 1),
     )
     drilled = sum(p.length * p.count for p in pieces[:3])
     rows = drain_limit("pipe_hole_rows")
@@ -161,4 +156,4 @@ def _wall_at(floor: Floor, at: Point2) -> float:
     """Where the wall lies to the right of a place [mm]."""
     _, _, far, _ = floor.outline.bounds
     beam = box(at[0], at[1] - 0.5, far + 1, at[1] + 0.5)
-    return float(floor.outline.intersection(beam).bounds[2]) if floor.outline.covers(Spot(at)) else at[0]
+    return float(floor.outline.intersection(beam).bounds[2])

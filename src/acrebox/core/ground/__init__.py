@@ -10,7 +10,6 @@ from acrebox.core.ground.level import (
     SideSection,
     ground_of,
     levelled,
-    litres,
     trench_of,
 )
 from acrebox.core.ground.limits import ground_limit
@@ -59,7 +58,6 @@ __all__ = [
     "holes_of",
     "laid",
     "levelled",
-    "litres",
     "network_of",
     "on_ground",
     "packing",

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from acrebox.core.errors import DesignError, Problem
-from acrebox.core.ground.network import Laid, Network, inside, laid, placed_on
+from acrebox.core.ground.network import Laid, Network, angles_of, laid, placed_on
 from acrebox.core.measure.printing import Printer
 
 SIDEWAYS_MM = 1.0
@@ -124,7 +124,6 @@ def check_corners(
     disagree = max(found.misses) > held.sure
     suspect = _misread(found, tapes, held.sure, show) if disagree else _was_misread(tapes, held, show)
     moves = [] if disagree else list(_moves(network, found, held.enough, show, right_angles))
-    wanted = _angles(network)
     words = suspect.words if disagree and suspect else " ".join(m.words for m in moves)
     fine = "It is square." if right_angles else "Every corner is where it should be."
     unchecked = [n for n in found.unchecked if n not in tapes.again]
@@ -133,7 +132,7 @@ def check_corners(
         tapes=list(found.network.names),
         corners=[
             CornerAngle(name=n, angle_deg=round(a, 4), wanted_deg=round(w, 4))
-            for n, a, w in zip(network.corners, found.angles, wanted, strict=True)
+            for n, a, w in zip(network.corners, found.angles, angles_of(network.wanted), strict=True)
         ],
         residuals_mm=[round(r, 3) for r in found.residuals],
         spare=found.network.spare,
@@ -144,12 +143,6 @@ def check_corners(
         square=not disagree and not moves,
         words=(words or fine) + once,
     )
-
-
-def _angles(network: Network) -> list[float]:
-    points = network.wanted
-    count = len(points)
-    return [inside(points[n - 1], points[n], points[(n + 1) % count]) for n in range(count)]
 
 
 def _misread(found: Laid, tapes: Tapes, sure: float, show: Printer) -> Suspect:

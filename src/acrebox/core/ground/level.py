@@ -15,7 +15,6 @@ from acrebox.core.errors import DesignError, Problem
 from acrebox.core.ground.limits import ground_limit
 from acrebox.core.ground.places import places_of
 from acrebox.core.ground.surface import surface, under
-from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.vector import Point2
 
@@ -236,8 +235,3 @@ def _steps(section: Sequence[tuple[float, float]], course: float) -> Iterator[tu
         for edge in range(begins + 1, ends + 1) if rises else range(begins, ends, -1):
             share = (edge * course - z0) / (z1 - z0)
             yield x0 + (x1 - x0) * share, edge if rises else edge - 1
-
-
-def litres(volume: float) -> float:
-    """A volume [mm³] in litres."""
-    return volume / MM3_PER_LITRE

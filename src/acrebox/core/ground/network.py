@@ -142,10 +142,7 @@ class Laid:
     @cached_property
     def angles(self) -> tuple[float, ...]:
         """The angle inside each corner [°], the corners walked against the clock."""
-        count = len(self.corners)
-        return tuple(
-            inside(self.corners[n - 1], self.corners[n], self.corners[(n + 1) % count]) for n in range(count)
-        )
+        return angles_of(self.corners)
 
     def without(self, name: str) -> "Laid":
         """The same without one tape."""
@@ -210,7 +207,13 @@ def _slope(points: Floats, ties: Sequence[Tie]) -> Floats:
     return found
 
 
-def inside(before: Sequence[float], at: Sequence[float], after: Sequence[float]) -> float:
+def angles_of(points: Sequence[Point2]) -> tuple[float, ...]:
+    """The angle inside each corner of an outline walked against the clock [°]."""
+    count = len(points)
+    return tuple(_inside(points[n - 1], points[n], points[(n + 1) % count]) for n in range(count))
+
+
+def _inside(before: Sequence[float], at: Sequence[float], after: Sequence[float]) -> float:
     """The angle at a corner [°, 0 to 360] on the left hand of a walk past it."""
     u, v = np.subtract(after, at), np.subtract(before, at)
     return degrees(atan2(u[0] * v[1] - u[1] * v[0], float(u @ v))) % 360

@@ -5,7 +5,7 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly, Compartment, Good
 from acrebox.core.ground.holes import holes_of
-from acrebox.core.measure.convert import MM3_PER_LITRE
+from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Loft
 from acrebox.core.shape.ground import Ground
@@ -27,7 +27,7 @@ def on_ground(bed: Assembly, ground: Ground | None, bag: float, show: Printer) -
 
 def _poured(bed: Assembly, good: Good, ground: Ground, bag: float, show: Printer) -> Good:
     holes = holes_of(bed, ground)
-    every = sum(h.volume for h in holes) / MM3_PER_LITRE
+    every = litres(sum(h.volume for h in holes))
     deep = [h.deep for h in holes]
     working = (
         f"{len(holes)} holes {show.length(min(deep))} to {show.length(max(deep))} deep in the ground as it is"

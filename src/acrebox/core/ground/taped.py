@@ -5,7 +5,7 @@ from functools import lru_cache
 from itertools import combinations
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.ground.corners import Move, SquareAnswer, Tapes, check_corners
+from acrebox.core.ground.corners import Held, Move, SquareAnswer, Tapes, check_corners
 from acrebox.core.ground.network import Network, Tie
 from acrebox.core.ground.places import corner_places
 from acrebox.core.ground.square import held_to, rectangle
@@ -68,16 +68,15 @@ def check_taped(bed: Assembly, tapes: Tapes, show: Printer) -> SquareAnswer | No
     network = network_of(bed)
     held = held_to(show.built)
     if not bed.outline.corners:
-        return _round(network, tapes, show) if len(tapes.first) >= tapes_wanted(bed) else None
+        return _round(network, tapes, held, show) if len(tapes.first) >= tapes_wanted(bed) else None
     corners = len(network.corners)
     if network.of(tapes.first).spare < tapes_wanted(bed) - (2 * corners - 3):
         return None
     return check_corners(network, tapes, held, show, right_angles=bed.outline.is_rectangle)
 
 
-def _round(network: Network, tapes: Tapes, show: Printer) -> SquareAnswer:
+def _round(network: Network, tapes: Tapes, held: Held, show: Printer) -> SquareAnswer:
     """Every length across against the one that is wanted; both its ends are pushed in or pulled out alike."""
-    held = held_to(show.built)
     used = network.of(tapes.first)
     lengths = tapes.used(held.alike)
     moves = []

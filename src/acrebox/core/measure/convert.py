@@ -22,6 +22,11 @@ MPA_PER_PSI = NEWTONS_PER_POUND / MM_PER_INCH**2
 KN_M3_PER_PCF = NEWTONS_PER_POUND / (MM_PER_FOOT / 1000) ** 3 / 1000
 
 
+def litres(mm3: float) -> float:
+    """A volume [mm³] in litres."""
+    return mm3 / MM3_PER_LITRE
+
+
 def litres_to_ft3(litres: float) -> float:
     """Volume [L] as cubic feet [ft³]."""
     return litres / float(LITRES_PER_FT3)

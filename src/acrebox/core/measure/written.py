@@ -167,7 +167,19 @@ class Volume(Written):
         return self.amount
 
 
-class UnitWeight(Written):
+class _Measured(Written):
+    """What is written as a number with one unit of a table; without a unit, with the usual one."""
+
+    __slots__ = ()
+    _units: ClassVar[dict[str, Fraction]] = {}
+    _of: ClassVar[str] = ""
+
+    @classmethod
+    def _parse(cls, text: str, system: System) -> Fraction:
+        return parse_measure(text, cls._units, cls._bare[system].lower(), cls._of)
+
+
+class UnitWeight(_Measured):
     """What soil weighs by its volume, as written; `kn_m3` is what was understood [kN/m³]."""
 
     __slots__ = ()
@@ -176,10 +188,8 @@ class UnitWeight(Written):
         System.IMPERIAL: "a weight by volume such as 85 pcf",
     }
     _bare: ClassVar = {System.METRIC: "kN/m3", System.IMPERIAL: "pcf"}
-
-    @staticmethod
-    def _parse(text: str, system: System) -> Fraction:
-        return parse_measure(text, DENSITY_UNITS, UnitWeight._bare[system].lower(), "weight by volume")
+    _units: ClassVar = DENSITY_UNITS
+    _of: ClassVar = "weight by volume"
 
     def printed(self, show: Printer) -> str:
         """As it is shown."""
@@ -191,7 +201,7 @@ class UnitWeight(Written):
         return self.amount
 
 
-class Weight(Written):
+class Weight(_Measured):
     """A weight as written; `kg` is what was understood [kg]."""
 
     __slots__ = ()
@@ -200,10 +210,8 @@ class Weight(Written):
         System.IMPERIAL: "a weight such as 1100 lb",
     }
     _bare: ClassVar = {System.METRIC: "kg", System.IMPERIAL: "lb"}
-
-    @staticmethod
-    def _parse(text: str, system: System) -> Fraction:
-        return parse_measure(text, WEIGHT_UNITS, Weight._bare[system], "weight")
+    _units: ClassVar = WEIGHT_UNITS
+    _of: ClassVar = "weight"
 
     def printed(self, show: Printer) -> str:
         """As it is shown."""
@@ -215,7 +223,7 @@ class Weight(Written):
         return self.amount
 
 
-class Pressure(Written):
+class Pressure(_Measured):
     """A load on an area, as written; `kpa` is what was understood [kPa]."""
 
     __slots__ = ()
@@ -224,10 +232,8 @@ class Pressure(Written):
         System.IMPERIAL: "a load on an area such as 20 psf",
     }
     _bare: ClassVar = {System.METRIC: "kPa", System.IMPERIAL: "psf"}
-
-    @staticmethod
-    def _parse(text: str, system: System) -> Fraction:
-        return parse_measure(text, PRESSURE_UNITS, Pressure._bare[system].lower(), "load")
+    _units: ClassVar = PRESSURE_UNITS
+    _of: ClassVar = "load"
 
     def printed(self, show: Printer) -> str:
         """As it is shown."""
@@ -239,7 +245,7 @@ class Pressure(Written):
         return self.amount
 
 
-class Rain(Written):
+class Rain(_Measured):
     """How hard it rains, as written; `mm_h` is what was understood. A bare number is in mm/h."""
 
     __slots__ = ()
@@ -248,10 +254,8 @@ class Rain(Written):
         System.IMPERIAL: "rain such as 2 in/h",
     }
     _bare: ClassVar = {System.METRIC: "mm/h", System.IMPERIAL: "mm/h"}
-
-    @staticmethod
-    def _parse(text: str, system: System) -> Fraction:
-        return parse_measure(text, RAIN_UNITS, Rain._bare[system], "rain")
+    _units: ClassVar = RAIN_UNITS
+    _of: ClassVar = "rain"
 
     def printed(self, show: Printer) -> str:
         """As it is shown."""

@@ -4,9 +4,10 @@ from collections.abc import Iterator
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.drainage import Drains, Loop, drain_limit, drains_of
-from acrebox.core.measure.convert import MM3_PER_LITRE
+from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
-from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, DrainStepRow, FittingRow, PipeRow
+from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, FittingRow, PipeRow
+from acrebox.core.plan.rows import OrderRow
 from acrebox.core.shape.vector import Point2
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
@@ -42,7 +43,7 @@ def drain_rows(seen: Seen) -> DrainRow:
         tray_full_min=found.tray_minutes or None,
         screens=found.screens,
         screen_mm=found.screen or None,
-        stone_l=found.stone / MM3_PER_LITRE,
+        stone_l=litres(found.stone),
         pipes=[
             PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
             for p in (loop.pieces if loop else ())
@@ -52,7 +53,7 @@ def drain_rows(seen: Seen) -> DrainRow:
         pipe_holes=loop.holes if loop else 0,
         loop=[list(p) for p in ends],
         floor=[[float(x), float(y)] for x, y in outline],
-        steps=[DrainStepRow(words=words) for words in _steps(found, seen)],
+        steps=[OrderRow(words=words) for words in _steps(found, seen)],
         working=_workings(found, seen),
     )
 
@@ -107,7 +108,8 @@ def _steps(found: Drains, seen: Seen) -> Iterator[str]:
         f"Drill {loop.holes} holes {show.length(drain_limit('pipe_hole', show.built))} wide in two rows on"
         " the lower half of the pipe."
     )
-    yield "Glue from the tee outwards, the last corner last; wrap the pipe in fabric and tie it."
+    yield "Glue from the tee outwards, the last corner last."
+    yield f"Wrap the pipe in fabric, {show.area(loop.wrap)} of it, and tie it."
     yield "Fill stone to the top of the pipe, fabric over it, then the soil."
 
 
@@ -124,13 +126,12 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
     }
     if found.carries:
         many = max(1, len(found.holes))
-        each = found.carries / many
         worked["carries_l_min"] = Worked(
             amount=found.carries,
             unit="L/min",
             working=f"{many} × {show.short(choice.coefficient)} of the ideal flow through"
-            f" {show.length(found.diameter)} under {show.length(choice.head.mm)} of water, {show.flow(each)}"
-            f" each = {show.flow(found.carries)}",
+            f" {show.length(found.diameter)} under {show.length(choice.head.mm)} of water,"
+            f" {show.flow(found.each)} each = {show.flow(found.carries)}",
             assumptions=["nothing clogs it; soil over it lets less through"],
             source=ORIFICE,
         )
@@ -143,26 +144,31 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
         )
     if found.stone:
         worked["stone_l"] = Worked(
-            amount=found.stone / MM3_PER_LITRE,
+            amount=litres(found.stone),
             unit="L",
             working=f"on the floor, {show.length(choice.stone.mm)} deep"
             f"{' or to the top of the pipe, less the pipe' if found.loop else ''}:"
-            f" {show.cubic(found.stone / MM3_PER_LITRE)}",
+            f" {show.cubic(litres(found.stone))}",
             source=COMMON_PRACTICE,
         )
-    for pipe in found.loop.pieces if found.loop else ():
-        worked[pipe.label] = Worked(
-            amount=pipe.length,
-            unit="mm",
-            working=f"{show.exact(pipe.middles)} from middle to middle − 2 × {show.exact(_take(found))} ="
-            f" {show.exact(pipe.length)}",
-            source="half the pipe and a hair in each fitting: EN ISO 1452-3, from memory",
-        )
+    if found.loop:
+        worked |= _cuts(found.loop, show)
     return worked
 
 
-def _take(found: Drains) -> float:
-    return found.loop.size.take_out if found.loop else 0.0
+def _cuts(loop: Loop, show: Printer) -> dict[str, Worked]:
+    """How long each piece of pipe is cut."""
+    taken = show.exact(loop.size.take_out)
+    return {
+        pipe.label: Worked(
+            amount=pipe.length,
+            unit="mm",
+            working=f"{show.exact(pipe.middles)} from middle to middle − 2 × {taken} ="
+            f" {show.exact(pipe.length)}",
+            source="half the pipe and a hair in each fitting: EN ISO 1452-3, from memory",
+        )
+        for pipe in loop.pieces
+    }
 
 
 DRAINS = register(

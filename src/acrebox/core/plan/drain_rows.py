@@ -1,6 +1,6 @@
 """The rows of the chapter of drains."""
 
-from acrebox.core.plan.rows import Amount, Figures, Row
+from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row
 
 
 class DrainHoleRow(Row):
@@ -27,12 +27,6 @@ class FittingRow(Row):
     count: int
 
 
-class DrainStepRow(Row):
-    """One thing to do, in the order of work."""
-
-    words: str
-
-
 class DrainRow(Figures):
     """How water leaves: holes or a loop of pipe, what they carry and what the design rain brings [L/min],
     trays and how soon they are full [min], screens and how wide each is [mm], stone round the pipe [L], the
@@ -56,4 +50,4 @@ class DrainRow(Figures):
     pipe_holes: int
     loop: list[list[Amount]]
     floor: list[list[Amount]]
-    steps: list[DrainStepRow]
+    steps: list[OrderRow]

@@ -9,10 +9,10 @@ from acrebox.core.ground import (
     ground_limit,
     holes_of,
     levelled,
-    litres,
     places_of,
     set_out,
 )
+from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.bench import CUTTING
 from acrebox.core.plan.level_rows import (
@@ -23,12 +23,12 @@ from acrebox.core.plan.level_rows import (
     GroundRow,
     HoleRow,
     LevelStationRow,
-    OrderRow,
     PegRow,
     SectionRow,
     SettingOutRow,
     StepRow,
 )
+from acrebox.core.plan.rows import OrderRow
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 

@@ -1,6 +1,6 @@
 """The rows of the chapters of levelling and setting out."""
 
-from acrebox.core.plan.rows import Amount, Figures, Row
+from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row
 
 
 class LevelStationRow(Row):
@@ -116,12 +116,6 @@ class ConcreteRow(Row):
     litres: Amount
     bags: int
     says: str
-
-
-class OrderRow(Row):
-    """One thing to do, in the order of work."""
-
-    words: str
 
 
 class SettingOutRow(Figures):

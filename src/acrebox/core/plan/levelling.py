@@ -97,10 +97,10 @@ def answer_book(book: Book) -> LevelAnswer:
     return answer_reduction(reduced(book), Printer(book.system), bed, book.places)
 
 
-def where(bed: Design, own: Mapping[str, StationPlace]) -> dict[str, Point2]:
+def where(level: Assembly, own: Mapping[str, StationPlace]) -> dict[str, Point2]:
     """Where stations lie [mm]: the places of a bed, and places of one's own."""
     mine = {name: (at[0].mm, at[1].mm) for name, at in own.items()}
-    return {**mine, **places_of(on_level_ground(bed))}
+    return {**mine, **places_of(level)}
 
 
 def answer_reduction(
@@ -109,7 +109,7 @@ def answer_reduction(
     """Heights, checks and suspects; with a bed, what making it level takes on these heights, as its own
     choices of the ground have it. `own` is where stations lie that the bed does not have.
     """
-    places = where(bed, own) if bed is not None else {}
+    places = where(on_level_ground(bed), own) if bed is not None else {}
     return LevelAnswer(
         stations=[
             StationOut(

@@ -85,7 +85,7 @@ def follow(bed: Design, taken: Sequence[Taken], show: Printer) -> tuple[Followed
     level = on_level_ground(bed)
     own = _own(level, taken)
     found = Followed(
-        places={name: [float(x), float(y)] for name, (x, y) in where(bed, own).items()},
+        places={name: [float(x), float(y)] for name, (x, y) in where(level, own).items()},
         corners=list(corner_places(level)),
         tapes=list(_tapes(level)),
         tapes_wanted=tapes_wanted(level),

@@ -19,6 +19,12 @@ class Row(BaseModel):
     model_config = ConfigDict(frozen=True)
 
 
+class OrderRow(Row):
+    """One thing to do, in the order of work."""
+
+    words: str
+
+
 class Figures(Row):
     """Figures explained by `working`, keyed by the field they explain."""
 
