@@ -163,3 +163,9 @@ def test_the_same_twice() -> None:
     problem = FlatProblem(random_pieces(77), SHEETS, 20)
     assert cut_sheets(problem) == cut_sheets(problem)
     assert cut_sheets(FlatProblem((), SHEETS)).sheets == ()
+
+
+def test_what_costs_nothing_without_end_has_no_bound_over_nothing() -> None:
+    free = (FlatStock("free", 10000, 10000, 0), FlatStock("sold", 12000, 12000, 500))
+    plan = cut_sheets(FlatProblem((FlatPiece("a", 6000, 6000, 3),), free))
+    assert (plan.cost, plan.bound) == (0, 0)

@@ -37,15 +37,14 @@ def least_cost(problem: FlatProblem, work: Work) -> int:
         worths, new = [], False
         for k, stock in enumerate(problem.stocks):
             long, wide = problem.room(stock)
-            sized = [(a, b, duals[n]) for n, a, b in ways if a <= long and b <= wide and duals[n] > NEAR]
-            back = [n for n, a, b in ways if a <= long and b <= wide and duals[n] > NEAR]
-            if not sized:
+            fit = [(n, a, b) for n, a, b in ways if a <= long and b <= wide and duals[n] > NEAR]
+            if not fit:
                 worths.append(0.0)
                 continue
-            most = most_of(long, wide, sized)
+            most = most_of(long, wide, [(a, b, duals[n]) for n, a, b in fit])
             worths.append(most.worth)
             taken = [0] * len(pieces)
-            for n, count in zip(back, most.taken, strict=True):
+            for (n, _, _), count in zip(fit, most.taken, strict=True):
                 taken[n] += count
             if most.worth > prices[k] - answer.kind_duals[k] + NEAR:
                 taken = [min(t, p.count) for t, p in zip(taken, pieces, strict=True)]
@@ -67,6 +66,8 @@ def _told(problem: FlatProblem, duals: Sequence[float], worths: Sequence[float])
     """The bound that duals give, scaled down so that no sheet of which there are as many as wanted is worth
     more than it costs.
     """
+    if any(w > NEAR for s, w in zip(problem.stocks, worths, strict=True) if s.limit is None and not s.price):
+        return 0.0
     open_ended = [(s.price, w) for s, w in zip(problem.stocks, worths, strict=True) if s.limit is None]
     scale = max([1.0, *(w / p for p, w in open_ended if p and w)])
     whole = sum(d / scale * p.count for d, p in zip(duals, problem.wide, strict=True))

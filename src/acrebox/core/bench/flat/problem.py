@@ -45,15 +45,12 @@ class FlatStock:
 
 @dataclass(frozen=True)
 class Roll:
-    """A roll of a width [0.1 mm], sold in lengths of so much [0.1 mm] at a price each [cents]; what lies to
-    hand costs nothing and has a length.
-    """
+    """A roll of a width [0.1 mm], sold in lengths of so much [0.1 mm] at a price each [cents]."""
 
     key: str
     across: int
     step: int
     price: int
-    most: int | None = None
 
 
 @dataclass(frozen=True)

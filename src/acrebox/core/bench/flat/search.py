@@ -7,7 +7,7 @@ from acrebox.core.bench.flat.greedy import greedy_plans, level_plans
 from acrebox.core.bench.flat.problem import FlatPiece, FlatPlan, FlatProblem, FlatStock, Roll, Sheet
 from acrebox.core.bench.flat.shelves import off_the_roll, shelved
 from acrebox.core.bench.work import Work
-from acrebox.core.errors import refuse
+from acrebox.core.errors import DesignError, refuse
 
 FIRST_ANSWER = 400_000
 """What a first answer may cost in work: a few tenths of a second."""
@@ -17,7 +17,7 @@ def cut_sheets(problem: FlatProblem, effort: float = 1.0) -> FlatPlan:
     """Pieces out of sheets. Raises DesignError naming a piece that no sheet takes."""
     for piece in problem.wide:
         if not any(problem.fits(piece, s) for s in problem.stocks if s.limit != 0):
-            _too_large(piece.key, [f"{s.along / 10:g} × {s.across / 10:g} mm" for s in problem.stocks])
+            raise _too_large(piece)
     if not problem.wide:
         return FlatPlan((), 0, 0)
     work = Work(int(FIRST_ANSWER * effort))
@@ -40,7 +40,7 @@ def cut_roll(pieces: Sequence[FlatPiece], roll: Roll, effort: float = 1.0) -> Fl
     wanted = [p for p in pieces if p.count]
     for piece in wanted:
         if not any(b <= roll.across for _, b in piece.ways()):
-            _too_large(piece.key, [f"{roll.across / 10:g} mm wide"])
+            raise _too_large(piece)
     if not wanted:
         return FlatPlan((), 0, 0)
     work = Work(int(FIRST_ANSWER * effort))
@@ -67,5 +67,5 @@ def _shortest(pieces: Sequence[FlatPiece], roll: Roll) -> Sheet:
     return min([*level_plans(pieces, roll), *one], key=lambda s: s.used)
 
 
-def _too_large(piece: str, sizes: Sequence[str]) -> None:
-    raise refuse("pieces", piece, "No sheet is as large as that piece.", ", ".join(dict.fromkeys(sizes)))
+def _too_large(piece: FlatPiece) -> DesignError:
+    return refuse("pieces", piece.key, "No sheet is as large as that piece.", "a larger sheet, or it in two")

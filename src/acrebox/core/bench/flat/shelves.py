@@ -10,11 +10,10 @@ import highspy
 import numpy as np
 
 from acrebox.core.bench.flat.problem import FlatPiece, FlatProblem, FlatStock, Placed, Roll, Sheet, singles
-from acrebox.core.bench.programme import new_solver
+from acrebox.core.bench.programme import UNITS_A_NODE, new_solver
 from acrebox.core.bench.work import Work, of_whole
 
 MOST_PIECES = 30
-UNITS_A_NODE = 3000
 
 
 @dataclass(frozen=True)
@@ -41,9 +40,9 @@ class _Shelves:
 
     def __init__(self, ways: Sequence[_Lying], pieces: int) -> None:
         self.ways, self.solver = ways, new_solver()
-        self.begins = [self._binary() for _ in ways]
+        self.begins = [self.column() for _ in ways]
         self.beside = {
-            (i, j): self._binary()
+            (i, j): self.column()
             for i in range(len(ways))
             for j in range(i + 1, len(ways))
             if ways[j].piece != ways[i].piece
@@ -53,15 +52,12 @@ class _Shelves:
             mine += [c for (_, j), c in self.beside.items() if ways[j].piece == n]
             self.row(1, 1, dict.fromkeys(mine, 1))
 
-    def _binary(self, cost: float = 0.0) -> int:
+    def column(self, cost: float = 0.0) -> int:
+        """One more choice of yes or no that costs so much."""
         at = int(self.solver.getNumCol())
         self.solver.addCol(cost, 0.0, 1.0, 0, np.array([], np.int32), np.array([], np.float64))
         self.solver.changeColIntegrality(at, highspy.HighsVarType.kInteger)
         return at
-
-    def column(self, cost: float) -> int:
-        """One more choice of yes or no that costs so much."""
-        return self._binary(cost)
 
     def cost(self, column: int, cost: float) -> None:
         """What a choice costs."""
@@ -128,7 +124,7 @@ def _shelved(
     rooms = [problem.room(s) if across else problem.room(s)[::-1] for s in bins]
     plan = _Shelves(ways, len(pieces))
     open_ = [plan.column(float(s.price)) for s in bins]
-    lies = {(i, b): plan.column(0.0) for i in range(len(ways)) for b in range(len(bins))}
+    lies = {(i, b): plan.column() for i in range(len(ways)) for b in range(len(bins))}
     for i, way in enumerate(ways):
         wide = {lies[i, b]: -float(rooms[b][1]) for b in range(len(bins))}
         plan.row(-highspy.kHighsInf, 0.0, {plan.begins[i]: float(way.takes), **plan.taken(i), **wide})
