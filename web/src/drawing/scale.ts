@@ -37,6 +37,19 @@ function extent(view: View, more: number[][] = []) {
   return { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) }
 }
 
+/** The frame of points seen from above, in a width and at most a height [px], with a margin all round. */
+export function frameOf(points: { x: number; y: number }[], width: number, most: number, margin: number) {
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)]
+  const [x0, x1, y0, y1] = points.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [0, 2000, 0, 1000]
+  const wide = Math.max(260, width || 600)
+  const scale = Math.min((wide - 2 * margin) / Math.max(1, x1 - x0), most / Math.max(1, y1 - y0))
+  return {
+    wide, scale, tall: (y1 - y0) * scale + 2 * margin,
+    x: (mm: number) => margin + (mm - x0) * scale, y: (mm: number) => margin + (y1 - mm) * scale,
+    unx: (px: number) => x0 + (px - margin) / scale, uny: (px: number) => y1 - (px - margin) / scale,
+  }
+}
+
 /** The frame of a view at a scale [px a mm], with no room around it but half a line. */
 export function frameAt(view: View, scale: number): Frame {
   const { x0, x1, y0, y1 } = extent(view)

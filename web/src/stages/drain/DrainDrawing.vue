@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ScaleBar from '@/drawing/ScaleBar.vue'
+import { frameOf } from '@/drawing/scale'
 import { printLength, typeset } from '@/measure/print'
 
 /** The floor from above with its holes, numbered as in their list, or with the loop of pipe as it lies. */
@@ -11,15 +12,10 @@ const { plan, units } = useThisBed()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const MARGIN = 56
+const BELOW = 20
 const drain = computed(() => plan.value?.drainage)
-const frame = computed(() => {
-  const all = [...(drain.value?.floor ?? []), ...(drain.value?.loop ?? [])] as [number, number][]
-  const [xs, ys] = [all.map((p) => p[0]), all.map((p) => p[1])]
-  const [x0, x1, y0, y1] = all.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [0, 1, 0, 1]
-  const wide = Math.max(260, width.value || 600)
-  const scale = Math.min((wide - 2 * MARGIN) / Math.max(1, x1 - x0), 460 / Math.max(1, y1 - y0))
-  return { wide, scale, tall: (y1 - y0) * scale + 2 * MARGIN + 20, x: (mm: number) => MARGIN + (mm - x0) * scale, y: (mm: number) => MARGIN + (y1 - mm) * scale }
-})
+const frame = computed(() => frameOf([...(drain.value?.floor ?? []), ...(drain.value?.loop ?? [])].map((p) => ({ x: p[0] as number, y: p[1] as number })), width.value, 460, MARGIN))
+const tall = computed(() => frame.value.tall + BELOW)
 const line = (points: number[][]) => points.map((p) => `${frame.value.x(p[0] as number).toFixed(1)},${frame.value.y(p[1] as number).toFixed(1)}`).join(' ')
 const pipe = computed(() => Math.max(3, (drain.value?.pipe_mm ?? 0) * frame.value.scale))
 const first = computed(() => drain.value?.holes[0])
@@ -27,15 +23,15 @@ const first = computed(() => drain.value?.holes[0])
 
 <template>
   <div ref="box">
-    <svg v-if="drain?.floor.length" :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="img" :aria-label="`The floor from above. ${typeset(drain.says)}`">
+    <svg v-if="drain?.floor.length" :width="frame.wide" :height="tall" :viewBox="`0 0 ${frame.wide} ${tall}`" role="img" :aria-label="`The floor from above. ${typeset(drain.says)}`">
       <polygon class="floor" :points="line(drain.floor)" />
       <polyline v-if="drain.loop.length" class="pipe" :points="line(drain.loop)" :stroke-width="pipe" />
       <g v-for="(h, n) in drain.holes" :key="n">
         <circle class="hole" :cx="frame.x(h.x_mm)" :cy="frame.y(h.y_mm)" :r="Math.max(3, (h.diameter_mm / 2) * frame.scale)" />
         <text :x="frame.x(h.x_mm)" :y="frame.y(h.y_mm) - Math.max(5, (h.diameter_mm / 2) * frame.scale + 3)" text-anchor="middle">{{ n + 1 }}</text>
       </g>
-      <text v-if="first" class="first" :x="MARGIN" :y="frame.tall - 24">{{ `1: ${typeset(printLength(first.x_mm, units))} right, ${typeset(printLength(first.y_mm, units))} back of the outside front left corner` }}</text>
-      <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 12" :units="units" />
+      <text v-if="first" class="first" :x="MARGIN" :y="tall - 24">{{ `1: ${typeset(printLength(first.x_mm, units))} right, ${typeset(printLength(first.y_mm, units))} back of the outside front left corner` }}</text>
+      <ScaleBar :scale="frame.scale" :x="MARGIN" :y="tall - 12" :units="units" />
     </svg>
     <p v-else class="faint">It has no floor: water leaves below, all over.</p>
   </div>

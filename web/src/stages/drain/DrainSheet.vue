@@ -47,16 +47,16 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
       <ol class="order"><li v-for="step in drain.steps" :key="step.words">{{ typeset(step.words) }}</li></ol>
     </section>
     <Fold v-if="drain.holes.length" printed :title="`${drain.holes.length} holes, from the outside front left corner`">
-      <table>
+      <table class="listed">
         <thead><tr><th scope="col">Hole</th><th scope="col">To the right</th><th scope="col">To the back</th></tr></thead>
         <tbody><tr v-for="(h, n) in drain.holes" :key="n" :data-hole="n + 1"><th scope="row">{{ n + 1 }}</th><td>{{ length(h.x_mm) }}</td><td>{{ length(h.y_mm) }}</td></tr></tbody>
       </table>
     </Fold>
     <section v-if="drain.pipes.length" aria-label="Pipe and fittings">
       <h2>Pipe and fittings</h2>
-      <table>
+      <table class="listed">
         <thead><tr><th scope="col">Piece</th><th scope="col">How many</th><th scope="col">Cut to</th><th scope="col">Between middles</th></tr></thead>
-        <tbody><tr v-for="p in drain.pipes" :key="p.label" :data-pipe="p.label"><th scope="row">{{ p.label }}</th><td>{{ p.count }}</td><td><Figure :text="length(p.length_mm)" :worked="drain.working?.[p.label]" :of="p.label" /></td><td>{{ length(p.middles_mm) }}</td></tr></tbody>
+        <tbody><tr v-for="p in drain.pipes" :key="p.label" :data-pipe="p.label"><th scope="row">{{ p.label }}</th><td>{{ p.count }}</td><td class="cut"><Figure :text="length(p.length_mm)" :worked="drain.working?.[p.label]" :of="p.label" /></td><td>{{ length(p.middles_mm) }}</td></tr></tbody>
       </table>
       <p>{{ drain.fittings.map((f) => `${f.count} × ${f.name}`).join(', ') }}; {{ drain.pipe_holes }} holes in the pipe.</p>
     </section>
@@ -66,12 +66,7 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
 
 <style scoped>
 .order { margin: 0 0 6px; padding-left: 26px; list-style: decimal; }
-table { border-collapse: collapse; width: 100%; }
-th { font-weight: 400; text-align: left; }
-thead th { color: var(--faint); font-size: 13px; }
-td { font-family: var(--figures); }
-td, th { padding: 3px 10px 3px 0; }
-tbody tr { border-top: 1px solid var(--rule); }
+.cut { white-space: nowrap; }
 dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
 dt, dd { min-height: 30px; align-content: center; }
 dt { color: var(--faint); }

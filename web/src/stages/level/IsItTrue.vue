@@ -36,7 +36,7 @@ const passed = (key: string) => ticked.value.has(`true/${key}`)
       <template v-if="c.of">
         <h2>{{ c.name }}</h2>
         <p :class="{ look: !c.of.holds }" :data-true="c.key">{{ typeset(c.of.words) }}</p>
-        <table>
+        <table class="listed">
           <thead><tr><th scope="col">Place</th><th scope="col">Off level</th><th scope="col">May be</th><th scope="col">To do</th></tr></thead>
           <tbody><tr v-for="s in c.of.stations" :key="s.name" :data-true-station="s.name" :class="{ look: !s.holds }"><th scope="row">{{ s.name }}</th><td>{{ off(s.off_mm) }}</td><td>{{ typeset(printBow(s.may_mm, units)) }}</td><td class="words">{{ typeset(s.words) }}</td></tr></tbody>
         </table>
@@ -51,11 +51,5 @@ const passed = (key: string) => ticked.value.has(`true/${key}`)
 <style scoped>
 .look { border-left: 4px solid var(--rust); padding-left: 8px; color: var(--rust); }
 .passed { border-left: 4px solid var(--moss); padding-left: 8px; }
-table { border-collapse: collapse; width: 100%; }
-th { font-weight: 400; text-align: left; }
-thead th { color: var(--faint); font-size: 13px; }
-td { font-family: var(--figures); }
-.words { font-family: inherit; }
-td, th { padding: 3px 10px 3px 0; }
-tbody tr { border-top: 1px solid var(--rule); }
+.listed .words { font-family: inherit; }
 </style>

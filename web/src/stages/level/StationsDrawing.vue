@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ScaleBar from '@/drawing/ScaleBar.vue'
+import { frameOf } from '@/drawing/scale'
 import { written } from '@/grounds/written'
 import { printLength, typeset } from '@/measure/print'
 import { DATUM, useReadings } from './useReadings'
@@ -15,6 +16,7 @@ const { kept, job, station, asked, counted, tapes, nowhere, spot } = useReadings
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const MARGIN = 70
+const BELOW = 60
 /** How much room the words of a tape take [px], and where along its line they can stand. */
 const WORDS = { wide: 66, tall: 17 }
 const SHARES = [0.5, 0.38, 0.62, 0.28, 0.72, 0.2, 0.8]
@@ -25,13 +27,9 @@ const places = computed((): Place[] => {
   const planned = (plan.value?.ground?.stations ?? []).filter((s) => !read.some((r) => r.name === s.name)).map((s) => ({ name: s.name, x: s.x_mm, y: s.y_mm }))
   return [...read, ...planned]
 })
-const frame = computed(() => {
-  const [xs, ys] = [places.value.map((p) => p.x), places.value.map((p) => p.y)]
-  const [x0, x1, y0, y1] = xs.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [0, 2000, 0, 1000]
-  const wide = Math.max(260, width.value || 600)
-  const scale = Math.min((wide - 2 * MARGIN) / Math.max(1, x1 - x0), 420 / Math.max(1, y1 - y0))
-  return { wide, scale, tall: (y1 - y0) * scale + 2 * MARGIN + 60, x: (mm: number) => MARGIN + (mm - x0) * scale, y: (mm: number) => MARGIN + (y1 - mm) * scale, unx: (px: number) => x0 + (px - MARGIN) / scale, uny: (px: number) => y1 - (px - MARGIN) / scale }
-})
+const frame = computed(() => frameOf(places.value, width.value, 420, MARGIN))
+/** Under the stations lie the datum and the scale. */
+const tall = computed(() => frame.value.tall + BELOW)
 const ring = computed(() => (plan.value?.setting_out?.pegs ?? []).filter((p) => !p.off_mm).map((p) => `${frame.value.x(p.x_mm)},${frame.value.y(p.y_mm)}`).join(' '))
 const round = computed(() => (ring.value ? '' : places.value.map((p) => `${frame.value.x(p.x)},${frame.value.y(p.y)}`).join(' ')))
 /** What is taped, each along its own line; those that are not read yet are dashed. */
@@ -68,7 +66,7 @@ const says = (name: string) => {
 /** Words stand outside the bed: over or under it, or beside it where its middle is. */
 function outward(p: { x: number; y: number }): { x: number; y: number; anchor: 'start' | 'middle' | 'end' } {
   const [x, y] = [frame.value.x(p.x), frame.value.y(p.y)]
-  const [dx, dy] = [x - frame.value.wide / 2, y - (frame.value.tall - 60) / 2]
+  const [dx, dy] = [x - frame.value.wide / 2, y - frame.value.tall / 2]
   if (Math.abs(dy) < 20 && Math.abs(dx) > 20) return { x: x + Math.sign(dx) * 16, y, anchor: dx < 0 ? 'end' : 'start' }
   return { x: x + Math.sign(Math.round(dx / 8)) * 14, y: dy > 0 ? y + 24 : y - 34, anchor: 'middle' }
 }
@@ -76,7 +74,7 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
 
 <template>
   <div ref="box" class="stations">
-    <svg v-if="kept" :width="frame.wide" :height="frame.tall" :viewBox="`0 0 ${frame.wide} ${frame.tall}`" role="group" :aria-label="job === 'tape' ? 'What is taped between the corners' : 'The stations round the bed'" :class="{ put: nowhere }" @click="put">
+    <svg v-if="kept" :width="frame.wide" :height="tall" :viewBox="`0 0 ${frame.wide} ${tall}`" role="group" :aria-label="job === 'tape' ? 'What is taped between the corners' : 'The stations round the bed'" :class="{ put: nowhere }" @click="put">
       <polygon class="bed" :points="ring || round" />
       <g
         v-for="t in lines" :key="t.name" :class="['tape', { next: station === t.name, read: readAt(t.name) }]" :data-tape="t.name" role="button" tabindex="0" :aria-label="`${t.name}${readAt(t.name) ? `, ${typeset(readAt(t.name) ?? '')}` : ''}. Tape it next.`" :aria-current="station === t.name"
@@ -95,8 +93,8 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
         <text aria-hidden="true" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ `${p.name} ` }}</text>
         <text v-if="says(p.name)" aria-hidden="true" class="says" :x="outward(p).x" :y="outward(p).y + 14" :text-anchor="outward(p).anchor">{{ typeset(says(p.name)) }}</text>
       </g>
-      <g v-if="job !== 'tape'" :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="frame.tall - 52" width="14" height="14" /><text x="34" :y="frame.tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>
-      <ScaleBar :scale="frame.scale" :x="MARGIN" :y="frame.tall - 12" :units="units" />
+      <g v-if="job !== 'tape'" :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="tall - 52" width="14" height="14" /><text x="34" :y="tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>
+      <ScaleBar :scale="frame.scale" :x="MARGIN" :y="tall - 12" :units="units" />
     </svg>
     <p v-else class="faint" role="status">Fetching the readings …</p>
   </div>
