@@ -136,6 +136,14 @@ def test_more_work_is_asked_for_within_bounds(client: TestClient) -> None:
 
 def test_the_stages_come_in_the_order_of_work_with_their_chapters(client: TestClient) -> None:
     stages = client.get("/api/stages").json()
-    assert [s["key"] for s in stages if s["open"]] == ["site", "shape", "bench", "level", "drain", "fill"]
+    assert [s["key"] for s in stages if s["open"]] == [
+        "site",
+        "shape",
+        "bench",
+        "level",
+        "line",
+        "drain",
+        "fill",
+    ]
     assert "cutting" in next(s for s in stages if s["key"] == "bench")["chapters"]
     assert next(s for s in stages if s["key"] == "bench")["ticks"] == ["cut", "buy"]

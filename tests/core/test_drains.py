@@ -152,8 +152,15 @@ def test_a_loop_closes_and_its_pieces_give_the_middles_that_are_drawn() -> None:
     assert found.fittings[0].count == 4
     assert found.loop[0] == found.loop[-1]
     # Stone to the top of the pipe, less the pipe.
-    stone = floor.outline.area * 50 - loop.length * pi / 4 * 40**2
-    assert found.stone_l == pytest.approx(stone / 1e6)
+    cavity = plan[ASSEMBLY].cavity
+    stone = cavity.litres_to(cavity.floor + 50) - loop.length * pi / 4 * 40**2 / 1e6
+    assert found.stone_l == pytest.approx(stone)
+    # It lies in the bed: the soil over it is that much less, and it is bought.
+    first, *others = plan.fill.layers
+    assert (first.material, first.at, first.depth_mm) == ("gravel", None, 50)
+    assert sum(x.settled_l for x in plan.fill.layers) == pytest.approx(plan.inside.volume_l)
+    assert [x.at for x in others] == list(range(len(others)))
+    assert any(row.material == "gravel" for row in plan.fill.purchases)
 
 
 @pytest.mark.parametrize(

@@ -81,7 +81,7 @@ def test_tax_comes_on_top_of_what_is_bought_to_the_cent() -> None:
 
 def test_every_row_of_a_list_is_asked_the_same_under_its_own_number() -> None:
     rows = {g.key: g for g in (*yard_groups(), *bed_groups()) if g.rows}
-    assert set(rows) == {"pile", "prices", "lengths", "offcuts", "heaps", "own"}
+    assert set(rows) == {"pile", "prices", "lengths", "offcuts", "heaps", "own", "rolls"}
     for group in rows.values():
         assert all(q.path.startswith(f"{group.path}.#.") for q in group.questions)
     assert [q.path for q in rows["prices"].questions] == [

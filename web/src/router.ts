@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/yard/:yard/new/:units(metric|imperial)', name: 'new', component: () => import('./yard/NewBedPage.vue'), props: true },
     { path: '/practice/:units(metric|imperial)', name: 'practice', component: () => import('./stages/level/PracticePage.vue'), props: true },
     { path: '/bed/:id/weigh', name: 'weigh', component: () => import('./stages/weigh/WeighPage.vue'), props: true },
+    { path: '/bed/:id/templates', name: 'templates', component: () => import('./pages/TemplatesPage.vue'), props: true },
     { path: '/bed/:id/text', name: 'text', component: () => import('./pages/TextPage.vue'), props: true },
     { path: '/bed/:id/:stage', name: 'bed', component: () => import('./pages/BedPage.vue'), props: true },
     { path: '/bed/:id', redirect: (to) => ({ name: 'bed', params: { id: to.params.id, stage: 'shape' } }) },

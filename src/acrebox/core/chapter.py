@@ -24,6 +24,7 @@ from acrebox.core.errors import AcreBoxError
 from acrebox.core.fill import FilledLayer, Purchase
 from acrebox.core.fixing import Fixed
 from acrebox.core.ground import Levelled
+from acrebox.core.lining import Lining
 from acrebox.core.measure.printing import Printer
 from acrebox.core.site import Here, Load, Standing
 from acrebox.core.stages import stage as stage_of
@@ -349,6 +350,11 @@ class Seen:
     def drains(self) -> Drains:
         """How water leaves the bed."""
         return cast("Drains", self._by_key("drains"))
+
+    @property
+    def lined(self) -> Lining:
+        """How the bed is lined."""
+        return cast("Lining", self._by_key("lined"))
 
     @property
     def levelled(self) -> Levelled | None:

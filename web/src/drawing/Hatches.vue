@@ -56,6 +56,12 @@ defineProps<{ prefix: string }>()
     <pattern :id="`${prefix}-plastic`" width="14" height="7" patternUnits="userSpaceOnUse">
       <rect width="14" height="7" fill="var(--plastic)" /><path d="M0 3.5h6" stroke="var(--ink)" stroke-width=".6" opacity=".35" />
     </pattern>
+    <pattern :id="`${prefix}-fabric`" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="6" height="6" fill="var(--plastic)" /><path d="M0 0v6M0 0h6" stroke="var(--post-line)" stroke-width=".5" opacity=".6" />
+    </pattern>
+    <pattern :id="`${prefix}-mesh`" width="8" height="8" patternUnits="userSpaceOnUse">
+      <rect width="8" height="8" fill="var(--sheet)" /><path d="M0 0v8M0 0h8" stroke="var(--faint)" stroke-width="1" />
+    </pattern>
     <pattern :id="`${prefix}-ground`" width="14" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
       <path d="M0 0v10" stroke="var(--earth-line)" stroke-width="1.4" />
     </pattern>

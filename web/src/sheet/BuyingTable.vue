@@ -12,7 +12,7 @@ import TickBox from './TickBox.vue'
 const props = defineProps<{ stage: string; title: string }>()
 const { plan, units, ticked, tick } = useThisBed()
 const lines = computed<Buy[]>(() => plan.value?.buying?.filter((b) => b.stage === props.stage) ?? [])
-const sum = computed(() => (props.stage === 'bench' ? plan.value?.totals.stock_cost : plan.value?.totals.fill_cost) ?? 0)
+const sum = computed(() => plan.value?.totals.by_stage[props.stage] ?? 0)
 const taxed = computed(() => plan.value?.totals.taxed)
 const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
 const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
@@ -35,7 +35,7 @@ const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.lengt
           <td class="right"><Figure :text="printMoney(b.cost, sign)" :worked="b.working?.cost" :of="`Cost: ${b.name}`" /></td>
         </tr>
         <tr><td colspan="4" class="right">together</td><td class="right figures"><strong>{{ printMoney(sum, sign) }}</strong></td></tr>
-        <tr v-if="taxed" data-buy="taxed"><td colspan="4" class="right">with {{ taxed.percent }} % tax</td><td class="right figures"><strong>{{ printMoney(stage === 'bench' ? taxed.stock_cost : taxed.fill_cost, sign) }}</strong></td></tr>
+        <tr v-if="taxed" data-buy="taxed"><td colspan="4" class="right">with {{ taxed.percent }} % tax</td><td class="right figures"><strong>{{ printMoney(taxed.by_stage[stage] ?? 0, sign) }}</strong></td></tr>
       </tbody>
     </n-table>
   </section>

@@ -7,7 +7,7 @@ import { typeset } from '@/measure/print'
 import { inTurn } from './turns'
 
 /** On paper only: how the figures of a stage came about, in small type. */
-const props = defineProps<{ stage: 'site' | 'shape' | 'bench' | 'level' | 'drain' | 'fill' }>()
+const props = defineProps<{ stage: 'site' | 'shape' | 'bench' | 'level' | 'line' | 'drain' | 'fill' }>()
 const { plan, hasWorkings, wantWorkings } = useThisBed()
 /** On the way to paper the workings are fetched. */
 let paper: MediaQueryList | undefined
@@ -36,6 +36,7 @@ const found = computed<Row[]>(() => {
   if (props.stage === 'shape') return [...rows('outside', p.outside?.working), ...rows('inside', p.inside?.working)]
   if (props.stage === 'bench') return [...(p.cuts ?? []).flatMap((c) => rows(c.label, c.working)), ...(p.cutting?.sections ?? []).flatMap((s) => rows(s.name, s.working))]
   if (props.stage === 'level') return [...rows('', p.ground?.working), ...rows('', p.setting_out?.working)]
+  if (props.stage === 'line') return rows('', p.lining?.working)
   if (props.stage === 'drain') return rows('', p.drainage?.working)
   return [...rows('', p.fill?.working), ...(p.fill?.layers ?? []).flatMap((l) => rows(l.name, l.working))]
 })

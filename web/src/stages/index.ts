@@ -4,6 +4,7 @@ import BenchSheet from './bench/BenchSheet.vue'
 import DrainSheet from './drain/DrainSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
 import LevelSheet from './level/LevelSheet.vue'
+import LineSheet from './line/LineSheet.vue'
 import PlainSheet from './PlainSheet.vue'
 import ShapeSheet from './shape/ShapeSheet.vue'
 import SiteSheet from './site/SiteSheet.vue'
@@ -24,6 +25,7 @@ const SHEETS: Record<string, Sheet> = {
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
   bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: defineAsyncComponent(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
+  line: { sheet: LineSheet, large: { name: 'Flat pieces', view: defineAsyncComponent(() => import('./line/LineDrawing.vue')) }, chapters: ['lining'] },
   drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
+from acrebox.core.design.drainage import KINDS
 
 
 @rule(
@@ -14,10 +15,34 @@ from acrebox.core.chapter import Seen
     why="Roots in water that never leaves drown within days.",
 )
 def sealed_floor(seen: Seen) -> Iterator[Finding]:
-    if seen.drains.kind == "sealed":
+    if seen.drains.kind != "sealed":
+        return
+    sheeted = seen.lined.floor == "pond"
+    yield Finding(
+        "Pond sheet seals its floor, and nothing says where the water goes that is too much."
+        if sheeted
+        else "Its floor is sealed, and nothing says where the water goes that is too much.",
+        "Plumb it out through the wall, or lay fabric on the floor instead."
+        if sheeted
+        else "Drill it, plumb it to its plug, or give it an overflow.",
+        field="lining.floor" if sheeted and seen.design.drainage.kind is None else None,
+    )
+
+
+@rule(
+    "drain-two-ways",
+    stage="drain",
+    level="note",
+    field="drainage.kind",
+    why="What is asked twice can be answered in two ways; one of them is planned.",
+)
+def drain_two_ways(seen: Seen) -> Iterator[Finding]:
+    kind, built = seen.design.drainage.kind, seen.design.construction.drains
+    said = seen.design.construction.says_drain
+    if said and kind is not None and kind != built:
         yield Finding(
-            "Its floor is sealed, and nothing says where the water goes that is too much.",
-            "Drill it, plumb it to its plug, or give it an overflow.",
+            f"At Shape it drains as “{KINDS[built]}”; here it is “{KINDS[kind]}”, and that is planned.",
+            "Say it in one place: leave one of the two as it is built.",
         )
 
 

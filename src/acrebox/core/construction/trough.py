@@ -93,6 +93,11 @@ class Trough(Construction):
         return "plumbed" if self.drain == "plug" else "holes"
 
     @property
+    def says_drain(self) -> bool:
+        """Whether somebody chose between holes and its plug."""
+        return "drain" in self.model_fields_set
+
+    @property
     def drain_pipe(self) -> Length | None:
         """The pipe that goes through its plug, outside."""
         return self.pipe

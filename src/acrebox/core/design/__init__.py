@@ -32,6 +32,7 @@ from acrebox.core.design.drainage import DrainageChoice, DrainKind, Pattern
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
 from acrebox.core.design.ground import GroundChoice, GroundStation, School, StationPlace
 from acrebox.core.design.groups import Group, bed_groups
+from acrebox.core.design.lining import FloorLining, LiningChoice, RollToHand, Sold, WallLining
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
     SQUARE_CORNERED,
@@ -90,6 +91,7 @@ __all__ = [
     "DrainKind",
     "DrainageChoice",
     "FillChoice",
+    "FloorLining",
     "GroundChoice",
     "GroundStation",
     "Group",
@@ -101,6 +103,7 @@ __all__ = [
     "LShape",
     "Layer",
     "LeftToYard",
+    "LiningChoice",
     "Loads",
     "MayCarry",
     "Measured",
@@ -118,11 +121,13 @@ __all__ = [
     "Reach",
     "Rectangle",
     "RegularPolygon",
+    "RollToHand",
     "SawChoice",
     "School",
     "Seats",
     "Site",
     "SoilWeight",
+    "Sold",
     "SoldLength",
     "StandsOn",
     "StationPlace",
@@ -131,6 +136,7 @@ __all__ = [
     "Trellis",
     "TypedSide",
     "UShape",
+    "WallLining",
     "asks",
     "bed_groups",
     "check_history",

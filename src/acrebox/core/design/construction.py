@@ -11,6 +11,7 @@ from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import MeasuredStick
 from acrebox.core.design.drainage import DrainKind
 from acrebox.core.design.family import Family, OfFamily
+from acrebox.core.design.lining import WallLining
 from acrebox.core.design.outline import STRAIGHT, Measured
 from acrebox.core.design.questions import Asking, asks
 from acrebox.core.measure.written import Length
@@ -42,6 +43,16 @@ class Construction(Asking):
     def drains(self) -> DrainKind:
         """How water leaves it as it is built."""
         return "holes" if self.floored else "open"
+
+    @property
+    def says_drain(self) -> bool:
+        """Whether somebody has chosen how water leaves it, in a field of its own."""
+        return False
+
+    @property
+    def lined(self) -> WallLining:
+        """What its walls are lined with where nobody says."""
+        return "none"
 
     @property
     def drain_pipe(self) -> Length | None:
@@ -113,6 +124,11 @@ def heads_asked() -> Any:
 
 class Posted(Construction):
     """The posts that most constructions share."""
+
+    @property
+    def lined(self) -> WallLining:
+        """A membrane between the soil and the wood."""
+        return "membrane"
 
     post: str = Field(json_schema_extra=asks("Posts", stock="post"))
     post_measured: MeasuredStick = MeasuredStick()

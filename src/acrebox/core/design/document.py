@@ -24,6 +24,7 @@ from acrebox.core.design.construction import AnyConstruction, constructions
 from acrebox.core.design.drainage import DrainageChoice
 from acrebox.core.design.fill import FillChoice
 from acrebox.core.design.ground import GroundChoice
+from acrebox.core.design.lining import LiningChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
 from acrebox.core.design.site import Site
@@ -68,6 +69,7 @@ class Design(Choice):
     add_ons: AddOns = AddOns()
     site: Site = Site()
     ground: GroundChoice = GroundChoice()
+    lining: LiningChoice = LiningChoice()
     drainage: DrainageChoice = DrainageChoice()
     loads: Loads = Loads()
     decided: Decided | None = None

@@ -30,7 +30,7 @@ DRILLED = ["holes", "few_sleeved"]
 
 class DrainageChoice(LeftToYard, Asking):
     """How water leaves: through what, holes of what size in what pattern, how many or how far apart, against
-    what rain; trays under them; the stone over a loop of pipe.
+    what rain; trays under them; the stone over a loop of pipe, and how many tanks are on it.
 
     `head` is the water that stands over a hole, `coefficient` what of the ideal flow passes it.
     """
@@ -44,7 +44,10 @@ class DrainageChoice(LeftToYard, Asking):
         "trays",
         "tray_holds",
         "pipe",
+        "sleeve",
         "stone",
+        "tanks",
+        "apart",
         "rain_mm_h",
         "head",
         "coefficient",
@@ -79,6 +82,9 @@ class DrainageChoice(LeftToYard, Asking):
             "The pipe, outside", label="Outside of the drain pipe", hint="Left empty: as its plug takes."
         ),
     )
+    sleeve: bool = Field(
+        True, json_schema_extra=asks("Sleeve", after="a sleeve where it goes through a wall of wood")
+    )
     stone: Annotated[Length, between(Length(0), Length("300 mm"))] = Field(
         Length("50 mm"),
         json_schema_extra=asks(
@@ -86,6 +92,20 @@ class DrainageChoice(LeftToYard, Asking):
             label="Depth of the stone",
             imperial="2 in",
             hint="To the top of the pipe at least.",
+        ),
+    )
+    tanks: Annotated[int, Field(ge=1, le=12)] = Field(
+        1,
+        json_schema_extra=asks(
+            "Tanks on one pipe", label="Tanks on one drain pipe", hint="Those beside it are joined to it."
+        ),
+    )
+    apart: Annotated[Length, between(Length("200 mm"), Length("20 m"))] | None = Field(
+        None,
+        json_schema_extra=asks(
+            "From plug to plug",
+            label="Distance of the plugs of two tanks",
+            hint="Left empty: as they stand close beside each other.",
         ),
     )
     rain_mm_h: Annotated[Rain, between(Rain(1), Rain(500))] = Field(

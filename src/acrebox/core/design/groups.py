@@ -10,6 +10,7 @@ from acrebox.core.design.bench import OffCut, SawChoice, SoldLength
 from acrebox.core.design.drainage import DrainageChoice
 from acrebox.core.design.fill import FillChoice, Heap, OwnMaterial
 from acrebox.core.design.ground import GroundChoice
+from acrebox.core.design.lining import LiningChoice, RollToHand
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
@@ -88,6 +89,8 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
         "site": ("site", False, _site(show)),
         "ground": ("ground", False, questions_of(GroundChoice, "ground", show)),
     }
+    asked["lining"] = ("lining", False, questions_of(LiningChoice, "lining", show))
+    asked["rolls"] = ("lining.rolls", False, rows_of(RollToHand, "lining.rolls", show))
     asked["drainage"] = ("drainage", False, questions_of(DrainageChoice, "drainage", show))
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]
@@ -99,7 +102,7 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
     asked["saw"] = ("bench", False, questions_of(SawChoice, "bench", show))
     asked["lengths"] = ("bench.lengths", False, rows_of(SoldLength, "bench.lengths", show))
     asked["offcuts"] = ("bench.offcuts", False, rows_of(OffCut, "bench.offcuts", show))
-    rows = {"lengths", "offcuts", "heaps", "own"}
+    rows = {"lengths", "offcuts", "heaps", "own", "rolls"}
     return tuple(
         Group(**words[key].model_dump(), path=path, optional=optional, rows=key in rows, questions=questions)
         for key, (path, optional, questions) in asked.items()

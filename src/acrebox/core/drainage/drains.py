@@ -5,12 +5,13 @@ from math import ceil, pi
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.design import Design, DrainKind, Pattern
-from acrebox.core.drainage.floor import Floor, floor_of
+from acrebox.core.drainage.floor import Floor, floor_of, sheet_floor
 from acrebox.core.drainage.flow import orifice, rain_on
 from acrebox.core.drainage.limits import drain_limit
-from acrebox.core.drainage.loop import Loop, loop_on, size_for
+from acrebox.core.drainage.loop import CutPipe, Loop, joined, loop_on, size_for
 from acrebox.core.drainage.pattern import by_distance, laid_out, most_that_fit
 from acrebox.core.errors import refuse
+from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.vector import Point2
 
@@ -20,7 +21,8 @@ ROUND_SHARE = 0.95
 @dataclass(frozen=True, kw_only=True)
 class Drains:
     """How water leaves: the middles of its holes [mm] and how wide they are, what one and all of them carry,
-    what the design rain brings [L/min]; its loop of pipe; how much stone lies on the floor [mm³].
+    what the design rain brings [L/min]; its loop of pipe; how much stone lies on the floor [mm³]
+    and how deep [mm]; how many `tanks` are on it, and the pipe from one to the next.
     """
 
     kind: DrainKind
@@ -37,6 +39,23 @@ class Drains:
     screen: float = 0.0
     loop: Loop | None = None
     stone: float = 0.0
+    stone_deep: float = 0.0
+    tanks: int = 1
+    outside: tuple[CutPipe, ...] = ()
+    outside_fittings: tuple[tuple[str, int], ...] = ()
+
+    @property
+    def pipes(self) -> tuple[CutPipe, ...]:
+        """All pipe: of the loop, and from tank to tank."""
+        return (*(self.loop.pieces if self.loop else ()), *self.outside)
+
+    @property
+    def fittings(self) -> tuple[tuple[str, int], ...]:
+        """All fittings, those alike together."""
+        found: dict[str, int] = {}
+        for name, count in (*(self.loop.fittings if self.loop else ()), *self.outside_fittings):
+            found[name] = found.get(name, 0) + count
+        return tuple(found.items())
 
 
 def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
@@ -44,39 +63,52 @@ def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
     than fit, a pipe that its plug does not take.
     """
     choice, built = design.drainage, design.construction
-    kind = choice.kind or built.drains
-    if built.floored and kind == "open":
+    sheeted = design.lining.floor == "pond"
+    kind = choice.kind or ("sealed" if sheeted else built.drains)
+    floored = built.floored or sheeted
+    if floored and kind == "open":
         says = "It has a floor: water does not leave through it."
         raise refuse("drainage.kind", "open", says, "holes, few_sleeved, plumbed, sealed")
-    if not built.floored and kind != "open":
+    if sheeted and kind in ("holes", "few_sleeved"):
+        says = "Its floor is of pond sheet, which holds no water once it is drilled through."
+        raise refuse("drainage.kind", kind, says, "plumbed, sealed; or fabric on the floor")
+    if not floored and kind != "open":
         says = "It has no floor to drill or to plumb: it is open to what it stands on."
         raise refuse("drainage.kind", kind, says, "open, or nothing said")
     wanted = rain_on(bed.soil_face.area, choice.rain_mm_h.mm_h)
-    floor = floor_of(bed) if built.floored else None
+    floor = floor_of(bed) if built.floored else sheet_floor(bed, show.built) if sheeted else None
     if floor is None or kind in ("open", "sealed"):
         return Drains(kind=kind, floor=floor, wanted=wanted)
     if kind == "plumbed":
-        return _plumbed(design, bed.plug, floor, wanted, show)
+        return _plumbed(design, bed, floor, wanted, show)
     return _drilled(design, floor, kind, wanted, show)
 
 
-def _plumbed(design: Design, plug: float | None, floor: Floor, wanted: float, show: Printer) -> Drains:
+def _plumbed(design: Design, bed: Assembly, floor: Floor, wanted: float, show: Printer) -> Drains:
     choice, own = design.drainage, design.construction.drain_pipe
     asked = choice.pipe or own
     field = "drainage.pipe" if choice.pipe or not own else "construction.pipe"
-    size = size_for(plug, asked.mm if asked else None, field, show)
+    size = size_for(bed.plug, asked.mm if asked else None, field, show)
     loop = loop_on(floor, size, show)
+    own_length = bed.size("outside")[0] + drain_limit("tanks_apart", show.built)
+    apart = choice.apart.mm if choice.apart else own_length
+    pieces, fittings = joined(size, choice.tanks, apart, show)
     deep = max(choice.stone.mm, size.outside.mm)
-    filled = floor.outline.area * deep - loop.length * pi / 4 * size.outside.mm**2
+    cavity = bed.cavity
+    filled = cavity.litres_to(cavity.base + deep) * MM3_PER_LITRE - loop.length * pi / 4 * size.outside.mm**2
     return Drains(
         kind="plumbed",
         floor=floor,
         diameter=size.outside.mm,
         each=(each := orifice(size.outside.mm, choice.head.mm, choice.coefficient)),
         carries=each,
-        wanted=wanted,
+        wanted=wanted * choice.tanks,
         loop=loop,
+        tanks=choice.tanks,
+        outside=pieces,
+        outside_fittings=fittings,
         stone=filled,
+        stone_deep=deep,
     )
 
 

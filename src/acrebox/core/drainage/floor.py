@@ -7,6 +7,8 @@ from shapely import Polygon, unary_union
 from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.assembly import Assembly
+from acrebox.core.drainage.limits import drain_limit
+from acrebox.core.measure.systems import System
 
 OVER_MM = 5.0
 """How far over its lowest point a floor is cut to see how wide it is: one that is round lies on its line."""
@@ -14,11 +16,14 @@ OVER_MM = 5.0
 
 @dataclass(frozen=True)
 class Floor:
-    """A floor seen from above [mm], its height, and what bears it from below."""
+    """A floor seen from above [mm], its height, and what bears it from below; how much further a pipe goes
+    that leaves through its wall.
+    """
 
     outline: Polygon
     height: float
     borne: BaseGeometry
+    through: float = 0.0
 
     @cached_property
     def middle(self) -> tuple[float, float]:
@@ -40,3 +45,9 @@ def floor_of(bed: Assembly) -> Floor | None:
     outline = max((f.polygon for f in faces), key=lambda p: p.area)
     bearing = [p.body for p in bed.parts if p.role.bears]
     return Floor(outline, low, unary_union([f.polygon for b in bearing for f in b.seen_from_above]))
+
+
+def sheet_floor(bed: Assembly, built: System) -> Floor:
+    """The floor of a bed that is open below and has a sheet laid in it."""
+    through = bed.wall_thickness + drain_limit("pipe_out", built)
+    return Floor(bed.soil_face.polygon, bed.compartments[0].inside.bounds[0][2], Polygon(), through)

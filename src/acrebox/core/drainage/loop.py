@@ -19,6 +19,8 @@ from acrebox.core.measure.written import Length
 from acrebox.core.shape.vector import Point2
 
 SAME_MM = 0.3
+DRILLED = 3
+"""The first so many kinds of pieces of a loop lie in the stone."""
 HALVINGS = 40
 
 
@@ -32,6 +34,11 @@ class PipeSize(BaseModel):
     outside: Length
     socket: Length
     source: str
+
+    @property
+    def stem(self) -> str:
+        """What its goods are called by."""
+        return self.key.replace(" ", "-").replace("/", "-")
 
     @property
     def take_out(self) -> float:
@@ -60,7 +67,7 @@ class CutPipe:
 @dataclass(frozen=True)
 class Loop:
     """A loop: the middles of its elbows, of its tee and of where it leaves [mm], its pieces and fittings, how
-    many holes are drilled in it, the fabric round it [mm²].
+    many holes are drilled in it, how much of it is drilled [mm].
     """
 
     size: PipeSize
@@ -70,7 +77,16 @@ class Loop:
     pieces: tuple[CutPipe, ...]
     fittings: tuple[tuple[str, int], ...]
     holes: int
-    wrap: float
+    drilled: float
+
+    @property
+    def drilled_pieces(self) -> tuple[CutPipe, ...]:
+        """The pieces that lie in the stone and are drilled."""
+        return self.pieces[:DRILLED]
+
+    def around(self, built: System) -> float:
+        """How wide the fabric round it is cut [mm]."""
+        return pi * self.size.outside.mm + drain_limit("wrap_over", built)
 
     @property
     def length(self) -> float:
@@ -117,16 +133,15 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
     x0, y0, x1, y1 = shape
     tee = (x1, (y0 + y1) / 2)
     wall = _wall_at(floor, tee)
-    long, wide, half, out = x1 - x0, y1 - y0, (y1 - y0) / 2, wall - x1
+    long, wide, half, out = x1 - x0, y1 - y0, (y1 - y0) / 2, wall + floor.through - x1
     pieces = (
         CutPipe("front and back", long - 2 * take, long, 2),
         CutPipe("left end", wide - 2 * take, wide, 1),
         CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
         CutPipe("from the tee into the threaded adapter", out - 2 * take, out, 1),
     )
-    drilled = sum(p.length * p.count for p in pieces[:3])
+    drilled = sum(p.length * p.count for p in pieces[:DRILLED])
     rows = drain_limit("pipe_hole_rows")
-    around = pi * size.outside.mm + drain_limit("wrap_over", show.built)
     return Loop(
         size=size,
         corners=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
@@ -135,8 +150,26 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
         pieces=pieces,
         fittings=(("elbow", 4), ("tee", 1), ("threaded adapter", 1)),
         holes=int(rows * (drilled // drain_limit("pipe_hole_every", show.built))),
-        wrap=drilled * around,
+        drilled=drilled,
     )
+
+
+def joined(
+    size: PipeSize, tanks: int, apart: float, show: Printer
+) -> tuple[tuple[CutPipe, ...], tuple[tuple[str, int], ...]]:
+    """The pipe outside from the plug of one tank to that of the next, so far apart [mm], and its fittings: a
+    tee at every plug but the last, which turns into it. Raises DesignError where the plugs lie too close.
+    """
+    if tanks < 2:
+        return (), ()
+    cut = apart - 2 * size.take_out
+    if cut < 2 * size.socket.mm:
+        says = "The plugs lie too close for that pipe and its fittings."
+        least = 2 * size.take_out + 2 * size.socket.mm
+        raise refuse("drainage.apart", show.length(apart), says, f"at least {show.length(least)}")
+    others = tanks - 1
+    pieces = (CutPipe("from plug to plug", cut, apart, others),)
+    return pieces, (("elbow", 1), ("tee", others), ("threaded adapter", tanks))
 
 
 def _largest(room: BaseGeometry) -> tuple[float, float, float, float]:

@@ -16,7 +16,10 @@ from acrebox.core.shape.cavity import Cavity
 from acrebox.core.stock import Catalogue, Fill
 from acrebox.core.worked import COMMON_PRACTICE, GEOMETRY, Worked
 
+NOT_CHOSEN = -1
+"""The place among the chosen layers of what is none of them."""
 NOT_FOR_ROOTS = ("filler", "stone")
+STONE = "gravel"
 ROUNDS = 40
 CRUMB_L = 1e-3
 """Volumes are the same that differ by less [L]: a pinch of soil."""
@@ -45,7 +48,8 @@ class Content:
 class FilledLayer:
     """A layer in place: what it is of, its settled volume [L], from height to height [mm], and what of the
     layers above has fallen into what is open in it. One that goes `to_ground` fills what lies under its base
-    and lacks what ground stands in it.
+    and lacks what ground stands in it. `at` is its place among the layers that were chosen, from 0; what lies
+    in the bed besides them has none.
     """
 
     choice: Layer
@@ -55,6 +59,7 @@ class FilledLayer:
     top: float
     fallen: tuple[Content, ...] = ()
     to_ground: bool = False
+    at: int = NOT_CHOSEN
 
     @property
     def main(self) -> Fill:
@@ -103,6 +108,19 @@ def wet_weight(layers: Sequence[FilledLayer]) -> float:
     """What soil of these layers weighs in place, watered through [kN/m³]."""
     litres = sum(x.settled for x in layers)
     return sum(x.wet for x in layers) / litres * float(GRAVITY) if litres else 0.0
+
+
+def stone_on(cavity: Cavity, top: float, litres: float, book: Catalogue) -> FilledLayer:
+    """A bed of stone on the floor, up to a height [mm], of so much [L]: what lies in it takes the rest."""
+    stone = book.find_fill(STONE)
+    assert stone is not None
+    return FilledLayer(
+        choice=Layer(material=STONE),
+        contents=(Content(material=stone, settled=litres),),
+        settled=cavity.litres_to(top),
+        base=cavity.base,
+        top=top,
+    )
 
 
 def root_depth(layers: Sequence[FilledLayer]) -> float:
@@ -228,6 +246,7 @@ def _lay(
                 settled=litres,
                 base=base,
                 top=height,
+                at=len(placed),
                 to_ground=not placed and layer.depth is not None and cavity.foot is not None,
             )
         )

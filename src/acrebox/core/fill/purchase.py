@@ -9,14 +9,13 @@ from acrebox.core.assembly import Brought
 from acrebox.core.design import Bought, FillChoice
 from acrebox.core.errors import refuse
 from acrebox.core.fill.heaps import heap_litres, heap_words
-from acrebox.core.fill.layers import Content, FilledLayer, loose_words
+from acrebox.core.fill.layers import NOT_CHOSEN, Content, FilledLayer, loose_words
 from acrebox.core.fill.materials import known, materials_of
 from acrebox.core.fill.offers import Offer, best_offer, break_even, cheapest
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import BagSize, Catalogue, Fill
 from acrebox.core.worked import LIST_PRICES, Worked
 
-IN_THE_WALLS = -1
 """In place of a layer's number: what is filled into the walls themselves."""
 
 
@@ -88,12 +87,12 @@ def purchases_of(
     """
     every = materials_of(choice, book)
     uses: dict[str, list[tuple[int, Content]]] = {}
-    for n, layer in enumerate(layers):
+    for layer in layers:
         for content in layer.everything:
-            uses.setdefault(content.material.key, []).append((n, content))
+            uses.setdefault(content.material.key, []).append((layer.at, content))
     for more in brought:
         content = Content(material=every[more.material], settled=more.litres)
-        uses.setdefault(more.material, []).append((IN_THE_WALLS, content))
+        uses.setdefault(more.material, []).append((NOT_CHOSEN, content))
     hand = _to_hand(choice, every, show)
     how = {key: _how(key, rows, choice) for key, rows in uses.items()}
     return [
@@ -122,7 +121,7 @@ def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> t
         if row.material == key:
             return row, f"fill.bought.{n}"
     said: list[tuple[Bought, str]] = []
-    for n in dict.fromkeys(n for n, _ in uses if n != IN_THE_WALLS):
+    for n in dict.fromkeys(n for n, _ in uses if n != NOT_CHOSEN):
         layer = choice.layers[n]
         mine = layer.mix or layer.material == key
         if mine and (layer.buy != "cheaper" or layer.bag is not None):

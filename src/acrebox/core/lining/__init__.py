@@ -1,5 +1,30 @@
-"""What keeps the wood dry: for now which faces of the parts lie to the soil, the ground and the weather."""
+"""What keeps the wood dry and the soil in: linings of walls and floors with their flat patterns, from which
+rolls they are cut, what holds them, what coats the wood.
+"""
 
+from acrebox.core.lining.cuts import NAMES
 from acrebox.core.lining.faces import exposed_faces
+from acrebox.core.lining.held import STIFF
+from acrebox.core.lining.limits import lining_limit
+from acrebox.core.lining.lining import Lining, lining_of, walls_of
+from acrebox.core.lining.paint import Coat, coat_of
+from acrebox.core.lining.pieces import LinerPiece, Pattern
+from acrebox.core.lining.rolls import Taken
+from acrebox.core.lining.room import LinedRoom, rooms_of
 
-__all__ = ["exposed_faces"]
+__all__ = [
+    "NAMES",
+    "STIFF",
+    "Coat",
+    "LinedRoom",
+    "LinerPiece",
+    "Lining",
+    "Pattern",
+    "Taken",
+    "coat_of",
+    "exposed_faces",
+    "lining_limit",
+    "lining_of",
+    "rooms_of",
+    "walls_of",
+]

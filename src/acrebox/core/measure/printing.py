@@ -13,6 +13,7 @@ from acrebox.core.measure.convert import (
     KN_M3_PER_PCF,
     KPA_PER_PSF,
     LITRES_PER_FT3,
+    LITRES_PER_GALLON,
     LITRES_PER_M3,
     LITRES_PER_YD3,
     MM_PER_FOOT,
@@ -250,6 +251,19 @@ class Printer:
         if self.metric:
             return f"{self.number(l_min, 1)} L/min"
         return f"{self.number(l_min / float(LITRES_PER_FT3), 2)} ft³/min"
+
+    def paint(self, litres: float) -> str:
+        """How much paint [L]: litres, or US gallons."""
+        if self.metric:
+            return f"{self.number(litres, 1)} L"
+        return f"{self.number(litres / float(LITRES_PER_GALLON), 2)} gal"
+
+    def spread(self, m2_per_litre: float) -> str:
+        """How far paint goes [m²/L]: square metres a litre, or square feet a gallon."""
+        if self.metric:
+            return f"{self.short(m2_per_litre)} m² a litre"
+        feet = m2_per_litre * 1e6 / float(MM_PER_FOOT) ** 2 * float(LITRES_PER_GALLON)
+        return f"{self.number(feet)} ft² a gallon"
 
     def stress(self, mpa: float) -> str:
         """A stress [MPa], in megapascals or pounds a square inch."""

@@ -7,6 +7,12 @@ Importing this package registers the chapters, each after those it reads.
 from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
+from acrebox.core.plan.drains import DRAINS  # isort: skip
+from acrebox.core.plan.drain_goods import DRAIN_GOODS  # isort: skip
+from acrebox.core.plan.line import LINED, LINING  # isort: skip
+from acrebox.core.plan.drain import DRAINAGE  # isort: skip
+from acrebox.core.plan.templates import TEMPLATES  # isort: skip
+from acrebox.core.plan.line_goods import LINE_GOODS  # isort: skip
 from acrebox.core.plan.fill import FILL, LAYERS, PURCHASES, SOIL  # isort: skip
 from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PARTS  # isort: skip
 from acrebox.core.plan.bench import CUTS, CUTTING, CUTTINGS, SAWN  # isort: skip
@@ -15,7 +21,6 @@ from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
-from acrebox.core.plan.drain import DRAINAGE, DRAINS  # isort: skip
 from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
@@ -31,6 +36,7 @@ __all__ = [
     "CUTTINGS",
     "DRAINAGE",
     "DRAINS",
+    "DRAIN_GOODS",
     "DRAWINGS",
     "FACTS",
     "FILL",
@@ -44,6 +50,9 @@ __all__ = [
     "KEPT",
     "LAYERS",
     "LEVELLED",
+    "LINED",
+    "LINE_GOODS",
+    "LINING",
     "LOAD",
     "NOTES",
     "OUTSIDE",
@@ -59,6 +68,7 @@ __all__ = [
     "STRENGTH",
     "STRENGTH_CHECK",
     "TAKEOFF",
+    "TEMPLATES",
     "TICKS",
     "TOTALS",
     "UNDERSTOOD",

@@ -9,7 +9,9 @@ from acrebox.core.bench.supply import Supply
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.telling import told
 from acrebox.core.plan.buy_rows import Buy, buy_line
+from acrebox.core.plan.drain_goods import DRAIN_GOODS
 from acrebox.core.plan.fill import SOIL
+from acrebox.core.plan.line_goods import LINE_GOODS
 from acrebox.core.takeoff import CountedNeed
 
 
@@ -75,8 +77,8 @@ def _good_line(good: CountedNeed, seen: Seen) -> Buy:
 
 
 def buying_of(seen: Seen) -> list[Buy]:
-    """Everything to buy: sticks and sheets, fixings and goods, soil."""
-    return [*stick_lines(seen), *seen.of(GOODS), *seen.of(SOIL)]
+    """Everything to buy: sticks and sheets, fixings and goods, lining and drains, soil."""
+    return [*stick_lines(seen), *seen.of(GOODS), *seen.of(LINE_GOODS), *seen.of(DRAIN_GOODS), *seen.of(SOIL)]
 
 
 GOODS = register(Chapter(key="goods", stage="bench", reads=("show", "fixed", "takeoff"), work=goods_lines))
@@ -84,7 +86,7 @@ BUYING = register(
     Chapter(
         key="buying",
         stage="bench",
-        reads=("show", "cuttings", "goods", "soil"),
+        reads=("show", "cuttings", "goods", "line_goods", "drain_goods", "soil"),
         work=buying_of,
         model=list[Buy],
     )

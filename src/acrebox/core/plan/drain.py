@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.drainage import Drains, Loop, drain_limit, drains_of
+from acrebox.core.drainage import Drains, Loop, drain_limit
 from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, FittingRow, PipeRow
-from acrebox.core.plan.rows import OrderRow
+from acrebox.core.plan.rows import StepRow
 from acrebox.core.shape.vector import Point2
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
@@ -19,11 +19,6 @@ SAYS = {
     "sealed": "Water does not leave: the bed holds it.",
 }
 ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
-
-
-def drains(seen: Seen) -> Drains:
-    """How the bed drains."""
-    return drains_of(seen.design, seen.assembly, seen.show)
 
 
 def drain_rows(seen: Seen) -> DrainRow:
@@ -46,14 +41,14 @@ def drain_rows(seen: Seen) -> DrainRow:
         stone_l=litres(found.stone),
         pipes=[
             PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
-            for p in (loop.pieces if loop else ())
+            for p in found.pipes
         ],
-        fittings=[FittingRow(name=n, count=c) for n, c in (loop.fittings if loop else ())],
+        fittings=[FittingRow(name=n, count=c) for n, c in found.fittings],
         pipe_mm=loop.size.outside.mm if loop else None,
         pipe_holes=loop.holes if loop else 0,
         loop=[list(p) for p in ends],
         floor=[[float(x), float(y)] for x, y in outline],
-        steps=[OrderRow(words=words) for words in _steps(found, seen)],
+        steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
         working=_workings(found, seen),
     )
 
@@ -76,51 +71,83 @@ def _says(found: Drains, show: Printer) -> str:
     return said
 
 
-def _steps(found: Drains, seen: Seen) -> Iterator[str]:
-    show = seen.show
+Step = tuple[str, str]
+"""What a step is ticked off by, and its words."""
+
+
+def _steps(found: Drains, seen: Seen) -> Iterator[Step]:
     if found.kind == "open":
         if seen.design.site.stands_on == "soil":
-            yield "Loosen the soil under the bed with a fork, a spit deep, before anything goes in."
+            yield "loosen", "Loosen the soil under the bed with a fork, a spit deep, before anything goes in."
         else:
-            yield "Lay the bed on strips, or leave gaps under it: water runs out over what it stands on."
-        return
-    if found.kind == "sealed":
-        yield "Fill it with water before anything goes in, and look for wet places after an hour."
-        return
-    if found.holes:
-        yield "Lay the template on the floor from the front left corner and punch the middles."
-        yield "Drill from outside inwards, the sheet held down on a block; keep the other hand off the floor."
-        yield "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit."
-        yield "Deburr both sides of every hole, and paint bare steel."
-        if found.kind == "few_sleeved":
-            yield "Set a sleeve into every hole, a finger wide under the floor: no water creeps along it."
-        yield f"Lay a screen {show.length(found.screen)} wide over every hole, or one sheet over all."
-        if found.trays:
-            days = drain_limit("tray_days")
-            yield f"Empty the trays within {days:g} days: mosquitoes breed in water that stands longer."
-        return
-    loop = found.loop
+            yield (
+                "gaps",
+                "Lay the bed on strips, or leave gaps under it: water runs out over what it stands on.",
+            )
+    elif found.kind == "sealed":
+        yield "test", "Fill it with water before anything goes in, and look for wet places after an hour."
+    elif found.holes:
+        yield from _drilling(found, seen.show)
+    else:
+        yield from _plumbing(found, seen)
+
+
+def _drilling(found: Drains, show: Printer) -> Iterator[Step]:
+    yield "mark", "Lay the template on the floor from the front left corner and punch the middles."
+    yield (
+        "drill",
+        "Drill from outside inwards, the sheet held down on a block; keep the other hand off the floor.",
+    )
+    yield "bit", "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit."
+    yield "deburr", "Deburr both sides of every hole, and paint bare steel."
+    if found.kind == "few_sleeved":
+        yield (
+            "sleeves",
+            "Set a sleeve into every hole, a finger wide under the floor: no water creeps along it.",
+        )
+    wide = show.length(found.screen)
+    yield "screens", f"Lay a screen {wide} wide over every hole, or one sheet over all."
+    if found.trays:
+        days = drain_limit("tray_days")
+        yield "trays", f"Empty the trays within {days:g} days: mosquitoes breed in water that stands longer."
+
+
+def _plumbing(found: Drains, seen: Seen) -> Iterator[Step]:
+    show, loop = seen.show, found.loop
     assert loop is not None
     deep = show.exact(loop.size.socket.mm)
-    yield f"Screw the threaded adapter into the plug first, taped; pipe goes {deep} into a fitting."
-    yield "Lay the loop out dry, drilled side down, before anything is glued: glue sets in seconds."
+    sleeve = next(iter(seen.lined.sleeves), 0.0)
+    if sleeve and seen.design.drainage.sleeve:
+        yield (
+            "sleeve",
+            f"Set a sleeve {show.length(sleeve)} long into the hole through the wall before the pipe: no"
+            " water gets at the wood.",
+        )
+    yield "thread", f"Screw the threaded adapter in first, taped; pipe goes {deep} into a fitting."
+    yield "dry", "Lay the loop out dry, drilled side down, before anything is glued: glue sets in seconds."
     yield (
+        "pipe holes",
         f"Drill {loop.holes} holes {show.length(drain_limit('pipe_hole', show.built))} wide in two rows on"
-        " the lower half of the pipe."
+        " the lower half of the pipe.",
     )
-    yield "Glue from the tee outwards, the last corner last."
-    yield f"Wrap the pipe in fabric, {show.area(loop.wrap)} of it, and tie it."
-    yield "Fill stone to the top of the pipe, fabric over it, then the soil."
+    yield "glue", "Glue from the tee outwards, the last corner last."
+    if found.tanks > 1:
+        yield "join", f"Set all {found.tanks} tanks level with each other, then join them plug by plug."
+    wrap = show.area(loop.drilled * loop.around(show.built))
+    yield "wrap", f"Wrap the pipe in fabric, {wrap} of it, and tie it."
+    yield "stone", "Fill stone to the top of the pipe, fabric over it, then the soil."
 
 
 def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
     show, choice = seen.show, seen.design.drainage
     area = seen.assembly.soil_face.area
+    tanks = f" × {found.tanks} tanks" if found.tanks > 1 else ""
     worked = {
         "wanted_l_min": Worked(
             amount=found.wanted,
             unit="L/min",
-            working=f"{show.area(area)} × {show.rain(choice.rain_mm_h.mm_h)} = {show.flow(found.wanted)}",
+            working=f"{show.area(area)} × {show.rain(choice.rain_mm_h.mm_h)}{tanks} ="
+            f" {show.flow(found.wanted)}",
             assumptions=["all that falls on the soil leaves at once"],
         )
     }
@@ -152,11 +179,11 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
             source=COMMON_PRACTICE,
         )
     if found.loop:
-        worked |= _cuts(found.loop, show)
+        worked |= _cuts(found, found.loop, show)
     return worked
 
 
-def _cuts(loop: Loop, show: Printer) -> dict[str, Worked]:
+def _cuts(found: Drains, loop: Loop, show: Printer) -> dict[str, Worked]:
     """How long each piece of pipe is cut."""
     taken = show.exact(loop.size.take_out)
     return {
@@ -167,23 +194,15 @@ def _cuts(loop: Loop, show: Printer) -> dict[str, Worked]:
             f" {show.exact(pipe.length)}",
             source="half the pipe and a hair in each fitting: EN ISO 1452-3, from memory",
         )
-        for pipe in loop.pieces
+        for pipe in found.pipes
     }
 
 
-DRAINS = register(
-    Chapter(
-        key="drains",
-        stage="drain",
-        reads=("show", "assembly", "design.drainage", "design.construction"),
-        work=drains,
-    )
-)
 DRAINAGE = register(
     Chapter(
         key="drainage",
         stage="drain",
-        reads=("show", "assembly", "drains", "design.drainage", "design.site.stands_on"),
+        reads=("show", "assembly", "drains", "lined", "design.drainage", "design.site.stands_on"),
         work=drain_rows,
         model=DrainRow,
     )

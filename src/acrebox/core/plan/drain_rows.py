@@ -1,6 +1,6 @@
 """The rows of the chapter of drains."""
 
-from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row
+from acrebox.core.plan.rows import Amount, Figures, Row, StepRow
 
 
 class DrainHoleRow(Row):
@@ -50,4 +50,4 @@ class DrainRow(Figures):
     pipe_holes: int
     loop: list[list[Amount]]
     floor: list[list[Amount]]
-    steps: list[OrderRow]
+    steps: list[StepRow]

@@ -3,15 +3,17 @@
 from decimal import Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.errors import refuse
 from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchases_of
 from acrebox.core.fill.carried import barrows_for, barrows_worked, wet_worked
-from acrebox.core.fill.layers import volumes_worked
+from acrebox.core.fill.layers import NOT_CHOSEN, stone_on, volumes_worked
 from acrebox.core.fill.offers import Offer
-from acrebox.core.fill.purchase import IN_THE_WALLS, cost_worked, loose_worked
+from acrebox.core.fill.purchase import cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
-from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
+from acrebox.core.measure.convert import litres, litres_to_ft3, litres_to_yd3
 from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
+from acrebox.core.shape.cavity import over
 from acrebox.core.worked import Worked
 
 
@@ -21,8 +23,8 @@ def fill_of(seen: Seen) -> FillPlan:
     sums = sum_up(seen.layers, seen.purchases, barrow, seen.book.currency, seen.show)
     settled, loose = sums.settled.amount, sums.loose.amount
     return FillPlan(
-        layers=[_layer(layer, n, seen) for n, layer in enumerate(seen.layers)],
-        mixes=[row for n, layer in enumerate(seen.layers) if layer.choice.mix for row in _mix(layer, n)],
+        layers=[_layer(layer, seen) for layer in seen.layers],
+        mixes=[row for layer in seen.layers if layer.choice.mix for row in _mix(layer)],
         purchases=[_purchase(bought, seen) for bought in seen.purchases],
         settled_l=settled,
         loose_l=loose,
@@ -43,10 +45,10 @@ def fill_of(seen: Seen) -> FillPlan:
     )
 
 
-def _mix(layer: FilledLayer, number: int) -> list[MixRow]:
+def _mix(layer: FilledLayer) -> list[MixRow]:
     return [
         MixRow(
-            layer=number,
+            layer=layer.at,
             material=c.material.key,
             name=c.material.name,
             share=c.share,
@@ -71,17 +73,18 @@ def _share_of_cost(number: int, seen: Seen) -> tuple[Decimal, str]:
     return total, f"{' + '.join(words)} = {seen.show.money(total)}"
 
 
-def _layer(layer: FilledLayer, number: int, seen: Seen) -> FillLayer:
+def _layer(layer: FilledLayer, seen: Seen) -> FillLayer:
     show = seen.show
     barrows, wet = barrows_worked(layer, seen.design.fill.barrow.litres, show), wet_worked(layer, show)
     alone = None if layer.choice.mix else next(p for p in seen.purchases if p.material == layer.main)
-    cost, words = _share_of_cost(number, seen)
+    cost, words = _share_of_cost(layer.at, seen)
     taken = alone.taken if alone else None
     counts = taken.counts if taken else ()
     sizes = [b for b, n in zip(alone.bags, counts, strict=True) if n] if alone and taken else []
     bulk = alone.material.bulk if alone else None
     steps = taken.steps if taken else 0
     return FillLayer(
+        at=None if layer.at == NOT_CHOSEN else layer.at,
         material=layer.key,
         name=layer.name,
         kind=layer.kind,
@@ -124,7 +127,7 @@ def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
         material=bought.material.key,
         name=bought.material.name,
         kind=bought.material.kind,
-        layers=list(dict.fromkeys(n for n, _ in bought.uses if n != IN_THE_WALLS)),
+        layers=list(dict.fromkeys(n for n, _ in bought.uses if n != NOT_CHOSEN)),
         loose_l=bought.loose,
         to_hand_l=min(bought.to_hand, bought.loose) if bought.way != "to hand" else bought.loose,
         way=bought.way,
@@ -188,8 +191,17 @@ def soil_lines(seen: Seen) -> list[Buy]:
 
 
 def layers_of(seen: Seen) -> list[FilledLayer]:
-    """The layers in place."""
-    return fill_cavity(seen.design.fill, seen.assembly.cavity, seen.book, seen.show)
+    """The layers in place: over a bed of stone, where its drain lies in one."""
+    drains, cavity = seen.drains, seen.assembly.cavity
+    if not drains.stone:
+        return fill_cavity(seen.design.fill, cavity, seen.book, seen.show)
+    top = cavity.base + drains.stone_deep
+    if top >= cavity.top - seen.design.fill.gap.mm:
+        says = "The stone leaves no room for soil."
+        most = seen.show.length(cavity.top - seen.design.fill.gap.mm - cavity.base)
+        raise refuse("drainage.stone", seen.show.length(drains.stone_deep), says, f"less than {most}")
+    stone = stone_on(cavity, top, litres(drains.stone), seen.book)
+    return [stone, *fill_cavity(seen.design.fill, over(cavity, top), seen.book, seen.show)]
 
 
 def bought_of(seen: Seen) -> list[Purchase]:
@@ -199,7 +211,7 @@ def bought_of(seen: Seen) -> list[Purchase]:
 
 
 LAYERS = register(
-    Chapter(key="layers", stage="fill", reads=("show", "assembly", "design.fill"), work=layers_of)
+    Chapter(key="layers", stage="fill", reads=("show", "assembly", "drains", "design.fill"), work=layers_of)
 )
 PURCHASES = register(
     Chapter(

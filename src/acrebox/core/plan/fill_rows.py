@@ -5,9 +5,10 @@ from acrebox.core.plan.rows import Amount, Figures, Row
 
 class FillLayer(Figures):
     """One layer in place and what is bought of its material (of a mix: of all its materials, its share of
-    their cost).
+    their cost). `at` is its place among the chosen layers; the stone round a drain has none.
     """
 
+    at: int | None
     material: str
     name: str
     kind: str

@@ -17,23 +17,28 @@ class Understood(Row):
 
 
 class Taxed(Figures):
-    """What is to pay with tax of so many per cent on top: for stock and fixings, for soil, for both."""
+    """What is to pay with tax of so many per cent on top: for stock and fixings, for soil, for both; what is
+    bought at each stage.
+    """
 
     percent: float
     stock_cost: Amount
     fill_cost: Amount
     cost: Amount
+    by_stage: dict[str, Amount]
 
 
 class Totals(Figures):
-    """The running figures of the tape."""
+    """The running figures of the tape; what is bought at each stage."""
 
     sticks: int
     timber_cost: Amount
     fixing_cost: Amount
+    lining_cost: Amount
     stock_cost: Amount
     fill_cost: Amount
     cost: Amount
+    by_stage: dict[str, Amount]
     soil_l: Amount
     soil_kg: Amount
     timber_kg: Amount

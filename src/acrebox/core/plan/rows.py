@@ -25,6 +25,12 @@ class OrderRow(Row):
     words: str
 
 
+class StepRow(OrderRow):
+    """One thing to do that is ticked off by its key."""
+
+    key: str
+
+
 class Figures(Row):
     """Figures explained by `working`, keyed by the field they explain."""
 

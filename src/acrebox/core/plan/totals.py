@@ -3,35 +3,48 @@
 from decimal import ROUND_HALF_UP, Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.plan.buy_rows import Buy
 from acrebox.core.plan.buying import GOODS
+from acrebox.core.plan.drain_goods import DRAIN_GOODS
 from acrebox.core.plan.head_rows import Taxed, Totals
+from acrebox.core.plan.line_goods import LINE_GOODS
 from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked, Workings
 
 
 def totals_of(seen: Seen) -> Totals:
     """What is bought, what it costs, what it weighs."""
     timber = sum((s.cost for s in seen.cuttings), Decimal(0))
-    goods = sum((Decimal(str(line.cost)) for line in seen.of(GOODS)), Decimal(0))
+    goods = _sum(seen.of(GOODS))
+    lined, drained = _sum(seen.of(LINE_GOODS)), _sum(seen.of(DRAIN_GOODS))
+    lining = lined + drained
     soil = sum((p.cost for p in seen.purchases), Decimal(0))
+    stages = {"bench": timber + goods, "line": lined, "drain": drained, "fill": soil}
     wet = sum(x.wet for x in seen.layers)
     wood = seen.takeoff.weight_kg
     return Totals(
         sticks=sum(len(s.bought) for s in seen.cuttings),
         timber_cost=float(timber),
         fixing_cost=float(goods),
-        stock_cost=float(timber + goods),
+        lining_cost=float(lining),
+        stock_cost=float(timber + goods + lining),
         fill_cost=float(soil),
-        cost=float(timber + goods + soil),
+        cost=float(timber + goods + lining + soil),
         soil_l=sum(x.settled for x in seen.layers),
         soil_kg=wet,
         timber_kg=wood,
         weight_kg=wet + wood,
-        taxed=_taxed(seen, timber + goods, soil) if seen.book.tax else None,
-        working={**_money(seen, timber, goods, soil), **_amounts(seen, wet, wood)},
+        by_stage={stage: float(cost) for stage, cost in stages.items()},
+        taxed=_taxed(seen, timber + goods + lining, soil, stages) if seen.book.tax else None,
+        working={**_money(seen, timber, goods, lining, soil), **_amounts(seen, wet, wood)},
     )
 
 
-def _taxed(seen: Seen, stock: Decimal, soil: Decimal) -> Taxed:
+def _sum(lines: list[Buy]) -> Decimal:
+    """What lines of the buying list come to."""
+    return sum((Decimal(str(line.cost)) for line in lines), Decimal(0))
+
+
+def _taxed(seen: Seen, stock: Decimal, soil: Decimal, stages: dict[str, Decimal]) -> Taxed:
     """What is to pay with the yard's tax on top."""
     on_top = 1 + Decimal(str(seen.book.tax)) / 100
 
@@ -44,6 +57,7 @@ def _taxed(seen: Seen, stock: Decimal, soil: Decimal) -> Taxed:
         stock_cost=float(paid(stock)),
         fill_cost=float(paid(soil)),
         cost=float(paid(whole)),
+        by_stage={stage: float(paid(cost)) for stage, cost in stages.items()},
         working={
             "cost": Worked(
                 amount=float(paid(whole)),
@@ -55,10 +69,12 @@ def _taxed(seen: Seen, stock: Decimal, soil: Decimal) -> Taxed:
     )
 
 
-def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workings:
+def _money(seen: Seen, timber: Decimal, goods: Decimal, lining: Decimal, soil: Decimal) -> Workings:
     show, currency = seen.show.money, seen.book.currency
     parts = f"sticks and sheets {show(timber)} + fixings {show(goods)}"
-    stock, whole = timber + goods, timber + goods + soil
+    if lining:
+        parts += f" + lining and drains {show(lining)}"
+    stock, whole = timber + goods + lining, timber + goods + lining + soil
     return {
         "stock_cost": Worked(
             amount=float(stock), unit=currency, working=f"{parts} = {show(stock)}", source=LIST_PRICES
@@ -67,7 +83,6 @@ def _money(seen: Seen, timber: Decimal, goods: Decimal, soil: Decimal) -> Workin
             amount=float(whole),
             unit=currency,
             working=f"{parts} + soil {show(soil)} = {show(whole)}",
-            assumptions=["liner is not in this yet"],
             source=LIST_PRICES,
         ),
     }
@@ -102,7 +117,7 @@ TOTALS = register(
     Chapter(
         key="totals",
         stage="bench",
-        reads=("show", "takeoff", "cuttings", "goods", "layers", "purchases"),
+        reads=("show", "takeoff", "cuttings", "goods", "line_goods", "drain_goods", "layers", "purchases"),
         work=totals_of,
         model=Totals,
     )

@@ -65,6 +65,32 @@ class Cavity:
         return (low + high) / 2
 
 
+@dataclass(frozen=True)
+class Raised(Cavity):
+    """What of a cavity lies over a height: over a bed of stone on its floor."""
+
+    from_: float = 0.0
+
+    @cached_property
+    def floor(self) -> float:
+        """The height from which it is counted [mm]."""
+        return self.from_
+
+    @property
+    def base(self) -> float:
+        """Where depths are counted from [mm]."""
+        return self.from_
+
+    def litres_to(self, z: float) -> float:
+        """V(z) from that height up [L]."""
+        return max(0.0, super().litres_to(z) - super().litres_to(self.from_))
+
+
+def over(cavity: Cavity, height: float) -> Cavity:
+    """What of a cavity lies over a height [mm]."""
+    return Raised(cavity.pieces, cavity.taken, None, height)
+
+
 def _sum_to(pieces: Sequence[AreaPiece], before: Sequence[float], z: float) -> float:
     """Volume up to a height [L] of pieces that follow each other upwards, `before` the sums up to each."""
     at = bisect_right(pieces, z, key=lambda s: s.z0)

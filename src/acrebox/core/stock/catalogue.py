@@ -103,6 +103,22 @@ class Sheet(Item):
         return Wave(self.depth.mm, self.pitch.mm, self.steel.mm)
 
 
+class Liner(Item):
+    """What beds are lined with, off a roll or in sheets: of what it is, how wide, a sheet also how long; sold
+    by so much of its length at a price, or by the sheet.
+    """
+
+    key: str
+    material: str
+    system: System
+    name: str
+    width: Length
+    length: Length | None = None
+    source: str
+    step: Length | None = None
+    price: Decimal
+
+
 class ClearWood(Item):
     """Clear wood at 12 % moisture: stiffness and bending strength [MPa], specific gravity."""
 
@@ -127,16 +143,19 @@ class Species(Item):
 
 class Good(Item):
     """Something sold by the piece, the metre or the foot: a band, a membrane, an anchor. `{…}` in its name is
-    a size. A bag of concrete sets to `yield_l` [L]. One of no `system` is sold in both.
+    a size. A bag of concrete sets to `yield_l` [L], as much paint is in a tin; a box `holds` so many, a pipe
+    has a `length`. One of no `system` is sold in both.
     """
 
     key: str
     system: System | None = None
     source: str
     name: str
-    unit: Literal["m", "ft", "piece", "bag"]
+    unit: Literal["m", "ft", "piece", "bag", "box", "tin"]
     price: Decimal
     yield_l: float = 0.0
+    holds: int = 0
+    length: Length | None = None
 
     def units_of(self, mm: float) -> float:
         """How many units a length [mm] is, up to the tenth above."""
@@ -211,6 +230,7 @@ class Catalogue(Item):
     vessel: tuple[Vessel, ...]
     species: tuple[Species, ...]
     good: tuple[Good, ...]
+    liner: tuple[Liner, ...]
     screw: tuple[Screw, ...]
     fill: tuple[Fill, ...]
 

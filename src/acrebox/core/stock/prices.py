@@ -8,6 +8,7 @@ from pydantic import Field, ValidationError
 
 from acrebox.core.data import DataFileError, by_key, read_as, read_table
 from acrebox.core.measure.systems import System
+from acrebox.core.measure.written import Length
 from acrebox.core.stock.catalogue import Bulk, Catalogue
 from acrebox.core.stock.item import Item
 
@@ -26,8 +27,17 @@ class _Fills(Item):
     bulk: Bulk | None = None
 
 
+class _OffTheRoll(Item):
+    """How a lining is sold: the price of so much of a roll's length, or of a sheet."""
+
+    step: Length | None = None
+    price: Decimal
+
+
 class PriceList(Item):
-    """A price list: prices of sticks and sheets by stock and length, of boxes, goods and fills by key."""
+    """A price list: prices of sticks and sheets by stock and length, of boxes, goods, linings and fills by
+    key.
+    """
 
     title: str
     system: System
@@ -36,6 +46,7 @@ class PriceList(Item):
     lengths: dict[str, dict[str, Decimal]]
     screws: dict[str, _Sold]
     goods: dict[str, Decimal]
+    liners: dict[str, _OffTheRoll]
     fill: dict[str, _Fills]
 
 
@@ -64,17 +75,18 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
     is read.
     """
     sold, tables = price_list(name), dict[str, Any]()
-    for file in ("timber", "species", "sheet", "bar", "block", "vessel", "fixing", "ready", "fill"):
+    for file in ("timber", "species", "sheet", "bar", "block", "vessel", "fixing", "ready", "liner", "fill"):
         for kind, found in read_table("stock", f"data/{file}.toml").items():
             tables[kind] = [*tables.get(kind, []), *found]
     known = {
         kind: {row["key"] for row in tables[kind]}
-        for kind in ("timber", "sheet", "bar", "screw", "good", "fill")
+        for kind in ("timber", "sheet", "bar", "screw", "good", "liner", "fill")
     }
     for kind, of in (
         ("lengths", known["timber"] | known["sheet"] | known["bar"]),
         ("screws", known["screw"]),
         ("goods", known["good"]),
+        ("liners", known["liner"]),
         ("fill", known["fill"]),
     ):
         if unknown := set(getattr(sold, kind)) - of:
@@ -105,6 +117,11 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
             for row in tables["good"]
             if row["key"] in sold.goods and row.get("system", sold.system) == sold.system
         ],
+        "liner": [
+            {**row, **sold.liners[row["key"]].model_dump(exclude_none=True)}
+            for row in tables["liner"]
+            if row["key"] in sold.liners
+        ],
         "fill": [{**row, **fill(row["key"])} for row in tables["fill"]],
     }
     try:
@@ -120,6 +137,7 @@ def catalogue(name: str = USUAL_LIST[System.IMPERIAL]) -> Catalogue:
             *book.block,
             *book.good,
             *book.screw,
+            *book.liner,
             *book.fill,
         ]
     )

@@ -5,9 +5,12 @@ import { useThisBed } from '@/bed/useBed'
 import { printLength, printVolume, typeset } from '@/measure/print'
 import QuestionList from '@/questions/QuestionList.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import BuyingTable from '@/sheet/BuyingTable.vue'
 import Figure from '@/sheet/Figure.vue'
 import Fold from '@/sheet/Fold.vue'
+import FullSize from '@/sheet/FullSize.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
+import StepList from '@/sheet/StepList.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 
 /** Drain: how water leaves, through which holes or what pipe, what is done after what. */
@@ -16,11 +19,12 @@ const { plan, units } = useThisBed()
 const { group } = useQuestions('bed')
 const asked = group('drainage')
 const drain = computed(() => plan.value?.drainage)
+const bought = computed(() => plan.value?.buying?.some((b) => b.stage === 'drain'))
 const length = (mm: number) => typeset(printLength(mm, units.value))
 /** What is asked: of a bed without a floor nothing but how it drains. */
 const questions = computed(() => {
   const open = drain.value?.kind === 'open' || drain.value?.kind === 'sealed'
-  const left = drain.value?.kind === 'plumbed' ? ['diameter', 'pattern', 'count', 'spacing', 'trays', 'tray_holds'] : ['pipe', 'stone']
+  const left = drain.value?.kind === 'plumbed' ? ['diameter', 'pattern', 'count', 'spacing', 'trays', 'tray_holds'] : ['pipe', 'stone', 'sleeve', 'tanks', 'apart']
   return (asked.value?.questions ?? []).filter((q) => (open ? q.path.endsWith('.kind') : !left.some((name) => q.path.endsWith(`.${name}`))))
 })
 /** What a watch-out is about and is not asked here: it stands with the answer. */
@@ -42,16 +46,14 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
       <WatchOuts stage="drain" :fields="unasked" />
     </section>
     <QuestionList v-if="questions.length" :questions="questions" stage="drain" />
-    <section v-if="drain.steps.length" aria-label="In this order">
-      <h2>In this order</h2>
-      <ol class="order"><li v-for="step in drain.steps" :key="step.words">{{ typeset(step.words) }}</li></ol>
-    </section>
+    <StepList :steps="drain.steps" kind="drained" />
     <Fold v-if="drain.holes.length" printed :title="`${drain.holes.length} holes, from the outside front left corner`">
       <table class="listed">
         <thead><tr><th scope="col">Hole</th><th scope="col">To the right</th><th scope="col">To the back</th></tr></thead>
         <tbody><tr v-for="(h, n) in drain.holes" :key="n" :data-hole="n + 1"><th scope="row">{{ n + 1 }}</th><td>{{ length(h.x_mm) }}</td><td>{{ length(h.y_mm) }}</td></tr></tbody>
       </table>
     </Fold>
+    <FullSize v-if="drain.holes.length" />
     <section v-if="drain.pipes.length" aria-label="Pipe and fittings">
       <h2>Pipe and fittings</h2>
       <table class="listed">
@@ -60,12 +62,12 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
       </table>
       <p>{{ drain.fittings.map((f) => `${f.count} × ${f.name}`).join(', ') }}; {{ drain.pipe_holes }} holes in the pipe.</p>
     </section>
+    <BuyingTable v-if="bought" stage="drain" title="For the drain, to buy" />
     <PrintedWorkings stage="drain" />
   </template>
 </template>
 
 <style scoped>
-.order { margin: 0 0 6px; padding-left: 26px; list-style: decimal; }
 .cut { white-space: nowrap; }
 dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
 dt, dd { min-height: 30px; align-content: center; }

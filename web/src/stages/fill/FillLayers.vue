@@ -15,7 +15,7 @@ const { draft, plan, edit } = useThisBed()
 const layers = computed<Layer[]>(() => draft.value?.fill?.layers ?? [])
 /** What each layer is ticked off by, as the core names them, bottom to top. */
 const keys = computed(() => plan.value?.ticks.filter((t) => t.kind === 'fill').map((t) => t.key) ?? [])
-const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill?.layers[n] })).reverse())
+const topDown = computed(() => layers.value.map((layer, n) => ({ layer, n, placed: plan.value?.fill?.layers.find((l) => l.at === n) })).reverse())
 
 const put = (next: Layer[]) => edit('fill.layers', next)
 const { startOf } = useSheet()

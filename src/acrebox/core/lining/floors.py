@@ -1,0 +1,173 @@
+"""What lies on a floor: fabric and mesh in bands off a roll, notched round what stands there; pond sheet in
+one piece, folded up at the walls.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import ceil
+
+from shapely import LineString, Polygon, affinity, box, unary_union
+from shapely.geometry.base import BaseGeometry
+
+from acrebox.core.design import Sold
+from acrebox.core.lining.limits import lining_limit
+from acrebox.core.lining.pieces import Line, LinerPiece, Pattern, plain, rings_of
+from acrebox.core.lining.room import LinedRoom, shape_of
+from acrebox.core.measure.systems import System
+from acrebox.core.shape.bodies.face import polygons
+
+LEAST_MM2 = 1.0
+MITRE = 10.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class FloorWay:
+    """What lies on a floor: of what, what is turned up at the walls, how far pieces lap [mm], whether they
+    may, how much longer it is cut than it lies.
+    """
+
+    what: str
+    material: Sold
+    built: System
+    up: float
+    lap: float
+    seams: bool
+    longer: float = 1.0
+
+
+def in_bands(floor: Polygon, room: LinedRoom, way: FloorWay, roll: float) -> list[LinerPiece] | None:
+    """A floor in bands off a roll so wide [mm], the way that takes less of it; None where the roll is too
+    narrow and pieces may not be joined.
+    """
+    # A floor of one material is folded up at the walls; what stands there is cut round.
+    whole = floor.buffer(way.up, join_style="mitre", mitre_limit=MITRE)
+    clear = lining_limit("clear", way.built)
+    posts = [shape_of(p).buffer(clear, join_style="mitre") for p in (*room.against, *room.free)]
+    posts = [p for p in posts if p.intersects(floor)]
+    found = [_bands(whole, floor, posts, way, roll, upright=upright) for upright in (False, True)]
+    kept = [pieces for pieces in found if pieces is not None]
+    return min(kept, key=lambda pieces: (round(_off_roll(pieces)), len(pieces)), default=None)
+
+
+def _off_roll(pieces: list[LinerPiece]) -> float:
+    return sum(p.length * p.count for p in pieces)
+
+
+def _bands(
+    whole: Polygon, floor: Polygon, posts: list[BaseGeometry], way: FloorWay, roll: float, *, upright: bool
+) -> list[LinerPiece] | None:
+    x0, y0, x1, y1 = whole.bounds
+    low, high = (x0, x1) if upright else (y0, y1)
+    if high - low > roll and (not way.seams or roll <= way.lap):
+        return None
+    count = 1 if high - low <= roll else ceil((high - low - way.lap) / (roll - way.lap) - 1e-9)
+    each = (high - low + (count - 1) * way.lap) / count
+    found = []
+    for n in range(count):
+        begin = low + n * (each - way.lap)
+        strip = (begin, y0, begin + each, y1) if upright else (x0, begin, x1, begin + each)
+        for part in polygons(whole.intersection(box(*strip))):
+            found.append(_band(part, floor, posts, way, upright=upright))
+    several = len(found) > 1
+    return [
+        LinerPiece(
+            kind="floor",
+            what=f"{way.what} {n + 1} of {len(found)}" if several else way.what,
+            material=way.material,
+            length=p.length,
+            width=p.width,
+            notches=p.notches,
+            pattern=p.pattern,
+        )
+        for n, p in enumerate(found)
+    ]
+
+
+def _band(
+    part: Polygon, floor: Polygon, posts: list[BaseGeometry], way: FloorWay, *, upright: bool
+) -> LinerPiece:
+    """One band: what of the floor lies in it, with its notches."""
+    met = [p for p in posts if p.intersection(part).area > LEAST_MM2]
+    cut = part.difference(unary_union(met)) if met else part
+    fold = floor.exterior.intersection(part)
+    x0, y0, x1, y1 = part.bounds
+
+    def flat(shape: BaseGeometry) -> BaseGeometry:
+        moved = affinity.translate(shape, -x0, -y0)
+        # Along the roll is drawn to the right.
+        return affinity.affine_transform(moved, (0, 1, -1, 0, 0, x1 - x0)) if upright else moved
+
+    long, wide = (y1 - y0, x1 - x0) if upright else (x1 - x0, y1 - y0)
+    return LinerPiece(
+        kind="floor",
+        what=way.what,
+        material=way.material,
+        length=long,
+        width=wide,
+        notches=len(met),
+        pattern=Pattern(rings=rings_of(flat(cut)), folds=tuple(_lines(flat(fold)))),
+    )
+
+
+def _lines(shape: BaseGeometry) -> Iterator[Line]:
+    for line in getattr(shape, "geoms", [shape]):
+        if isinstance(line, LineString) and line.length > 1:
+            yield tuple((float(x), float(y)) for x, y in line.coords)
+
+
+def in_one(room: LinedRoom, way: FloorWay, depth: float) -> list[LinerPiece]:
+    """Floor and walls of a room in one piece: its flaps fold up, the corners fold over; where a corner stands
+    into the room the sheet is slit, and a patch is taped over the slit.
+    """
+    up = depth * way.longer
+    bed = affinity.scale(room.way, way.longer, way.longer, origin=room.way.bounds[:2])
+    sheet = bed.buffer(up, join_style="mitre", mitre_limit=MITRE)
+    x0, y0, x1, y1 = sheet.bounds
+    upright = y1 - y0 > x1 - x0
+    slits = [_slit(p, bed, sheet, room, way, up) for p in room.reflex]
+
+    def flat(shape: BaseGeometry) -> BaseGeometry:
+        moved = affinity.translate(shape, -x0, -y0)
+        return affinity.affine_transform(moved, (0, 1, -1, 0, 0, x1 - x0)) if upright else moved
+
+    found = [
+        LinerPiece(
+            kind="one",
+            what="floor and walls in one",
+            material=way.material,
+            length=max(x1 - x0, y1 - y0),
+            width=min(x1 - x0, y1 - y0),
+            notches=len(slits),
+            pattern=Pattern(
+                rings=rings_of(flat(sheet)),
+                folds=tuple(_lines(flat(LineString(bed.exterior.coords)))),
+                slits=tuple(line for s in slits for line in _lines(flat(s))),
+            ),
+        )
+    ]
+    if slits:
+        long, wide = depth + way.lap, 2 * way.lap
+        found.append(plain("patch", "patch over a slit", way.material, long, wide, len(slits)))
+    return found
+
+
+def _slit(
+    corner: tuple[float, float], bed: Polygon, sheet: Polygon, room: LinedRoom, way: FloorWay, up: float
+) -> LineString:
+    """From a corner that stands into the room outwards, half way between its sides [mm]."""
+    x0, y0, _, _ = room.way.bounds
+    at = (x0 + (corner[0] - x0) * way.longer, y0 + (corner[1] - y0) * way.longer)
+    points = list(bed.exterior.coords)[:-1]
+    n = min(range(len(points)), key=lambda i: (points[i][0] - at[0]) ** 2 + (points[i][1] - at[1]) ** 2)
+    a, b, c = points[n - 1], points[n], points[(n + 1) % len(points)]
+    one, two = _unit(b, a), _unit(b, c)
+    out = (one[0] + two[0], one[1] + two[1])
+    size = (out[0] ** 2 + out[1] ** 2) ** 0.5 or 1.0
+    far = (b[0] + out[0] / size * 2 * up, b[1] + out[1] / size * 2 * up)
+    line = LineString([b, far]).intersection(sheet)
+    return line if isinstance(line, LineString) else LineString([b, far])
+
+
+def _unit(a: tuple[float, ...], b: tuple[float, ...]) -> tuple[float, float]:
+    size = ((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2) ** 0.5
+    return (b[0] - a[0]) / size, (b[1] - a[1]) / size
