@@ -5,6 +5,7 @@ and no bound is over what was found.
 import random
 from collections import Counter
 from collections.abc import Sequence
+from typing import Any
 
 import pytest
 from hypothesis import given, settings
@@ -21,7 +22,9 @@ from acrebox.core.bench.flat import (
     cut_sheets,
     most_of,
 )
+from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
+from acrebox.core.plan import open_plan
 
 SHEETS = (
     FlatStock("large", 30000, 12000, 4000),
@@ -169,3 +172,38 @@ def test_what_costs_nothing_without_end_has_no_bound_over_nothing() -> None:
     free = (FlatStock("free", 10000, 10000, 0), FlatStock("sold", 12000, 12000, 500))
     plan = cut_sheets(FlatProblem((FlatPiece("a", 6000, 6000, 3),), free))
     assert (plan.cost, plan.bound) == (0, 0)
+
+
+def framed(length: str, width: str, height: str) -> Any:
+    outline = {"shape": "rectangle", "length": length, "width": width}
+    wall = {"kind": "framed_sheet", "sheet": "sheet-wave-18", "rail": "larch-45x70", "post": "post-75x75"}
+    document = {"schema": 1, "name": "Framed", "outline": outline, "construction": wall, "height": height}
+    return open_plan(read_design(document))
+
+
+def test_four_walls_come_out_of_one_sheet_that_is_ripped_in_four() -> None:
+    """By hand: 4 × 203 mm and 3 kerfs of 3 mm are 821 of 836 mm; the longest wall is 2036 of 2500 mm. Strips
+    cut like sticks, each at the price of a sheet, took two sheets and more.
+    """
+    plan = framed("2036 mm", "1520 mm", "203 mm")
+    [row] = [b for b in plan.buying if b.item == "sheet-wave-18"]
+    assert (row.count, row.length_mm) == (1, 2500)
+    strips = [s for s in plan.cutting.sticks if s.stock == "sheet-wave-18"]
+    assert [(s.strip, s.strips) for s in strips] == [(n, 4) for n in (1, 2, 3, 4)]
+    assert [s.price for s in strips[1:]] == [0, 0, 0]
+
+
+@given(st.integers(1200, 6000), st.integers(700, 1500), st.integers(160, 400))
+def test_ripped_walls_lie_in_their_sheets(long: int, wide: int, high: int) -> None:
+    """Every strip holds its pieces, no sheet more strips than its width gives, and all of them are cut."""
+    plan = framed(f"{long} mm", f"{wide} mm", f"{high} mm")
+    strips = [s for s in plan.cutting.sticks if s.stock == "sheet-wave-18"]
+    rip = next(c.rip_mm for c in plan.cuts if c.stock == "sheet-wave-18")
+    most = int((836 + 3) // (rip + 3))
+    for strip in strips:
+        assert strip.strips <= most
+        assert sum(p.length_mm for p in strip.pieces) + 3 * (len(strip.pieces) - 1) <= strip.length_mm + 1e-6
+    labels = [p.label for s in strips for p in s.pieces]
+    assert sorted(labels) == sorted(p for c in plan.cuts if c.stock == "sheet-wave-18" for p in c.parts)
+    section = next(s for s in plan.cutting.sections if s.stock == "sheet-wave-18")
+    assert section.bound <= section.cost == pytest.approx(sum(s.price for s in strips))

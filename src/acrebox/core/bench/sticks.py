@@ -4,6 +4,7 @@ words.
 
 from collections import Counter, defaultdict
 from collections.abc import Sequence
+from dataclasses import replace
 from decimal import Decimal
 from math import floor, gcd
 
@@ -11,6 +12,7 @@ from acrebox.core.assembly import SheetPiece, StickPiece
 from acrebox.core.bench.boards import cut_boards
 from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
+from acrebox.core.bench.sheets import cut_in_strips
 from acrebox.core.bench.supply import CutStick, StockCutting, Supply, supplies, usable
 from acrebox.core.design import BenchChoice
 from acrebox.core.errors import DesignError, refuse
@@ -76,13 +78,57 @@ def _cut_stock(
         sticks.append(CutStick(stock, kept[stick.kind], pieces, max(0, left), strip, strips))
     cost = sum((s.supply.price for s in sticks if s.strip == 1), Decimal(0))
     bound = _in_whole_sheets(plan.bound, strips, problem.kinds)
-    return StockCutting(
+    cutting = StockCutting(
         stock=stock,
         sticks=tuple(sticks),
         cost=cost,
         bound=bound,
         proven=cost == bound,
         fewest=plan.fewest_sticks,
+    )
+    return _by_whole_sheets(cutting, groups, kept, bench, effort) if strips > 1 and cost > bound else cutting
+
+
+def _by_whole_sheets(
+    found: StockCutting, groups: list[CutGroup], had: Sequence[Supply], bench: BenchChoice, effort: float
+) -> StockCutting:
+    """The same pieces by whole sheets, where that is cheaper: strips cut like sticks do not see that a sheet
+    is paid once.
+    """
+    piece = groups[0].piece
+    if not isinstance(piece, SheetPiece) or piece.ripped is None:
+        return found
+    demand: Counter[int] = Counter()
+    for group in groups:
+        demand[group.length] += group.count
+    better = cut_in_strips(demand, piece.ripped, piece.stock_width, had, bench, effort)
+    if better is None:
+        return found
+    plan, sheets = better
+    bound = max(found.bound, Decimal(plan.bound) / CENTS)
+    cost = Decimal(plan.cost) / CENTS
+    if cost >= found.cost:
+        return replace(found, bound=bound, proven=found.cost == bound)
+    labels, kerf = _Labels(groups), tenths(bench.kerf.mm)
+    sticks = [
+        CutStick(
+            found.stock,
+            supply,
+            tuple((labels.next(length), length) for length in row),
+            max(0, usable(supply, bench) - sum(row) - kerf * len(row)),
+            n,
+            len(sheet),
+        )
+        for sheet in sheets
+        for n, (supply, row) in enumerate(sheet, start=1)
+    ]
+    return StockCutting(
+        stock=found.stock,
+        sticks=tuple(sticks),
+        cost=cost,
+        bound=bound,
+        proven=cost == bound,
+        fewest=False,
     )
 
 

@@ -78,6 +78,7 @@ def _bands(
             width=p.width,
             notches=p.notches,
             pattern=p.pattern,
+            lies=p.lies,
         )
         for n, p in enumerate(found)
     ]
@@ -106,6 +107,7 @@ def _band(
         width=wide,
         notches=len(met),
         pattern=Pattern(rings=rings_of(flat(cut)), folds=tuple(_lines(flat(fold)))),
+        lies=rings_of(cut),
     )
 
 

@@ -37,7 +37,8 @@ class Pattern:
 @dataclass(frozen=True, kw_only=True)
 class LinerPiece:
     """Pieces alike: what they are and are for, of what, how long and wide they are cut [mm], how many, how
-    many notches each has; of strips over each other the row from the floor, from 0.
+    many notches each has; of strips over each other the row from the floor, from 0; of what lies on a floor
+    where it lies, seen from above [mm].
     """
 
     kind: PieceKind
@@ -49,6 +50,7 @@ class LinerPiece:
     notches: int = 0
     pattern: Pattern
     row: int = 0
+    lies: tuple[Line, ...] = ()
 
     @property
     def area(self) -> float:
@@ -90,7 +92,14 @@ def alike(pieces: list[LinerPiece]) -> list[LinerPiece]:
     """Pieces of one pattern told together."""
     found: dict[tuple[object, ...], LinerPiece] = {}
     for piece in pieces:
-        key = (piece.what, piece.material, round(piece.length, 1), round(piece.width, 1), piece.pattern)
+        key = (
+            piece.what,
+            piece.material,
+            round(piece.length, 1),
+            round(piece.width, 1),
+            piece.pattern,
+            piece.lies,
+        )
         known = found.get(key)
         found[key] = replace(known, count=known.count + piece.count) if known else piece
     return list(found.values())

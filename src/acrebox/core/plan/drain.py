@@ -17,6 +17,7 @@ SAYS = {
     "few_sleeved": "Water leaves through few holes with sleeves, into trays.",
     "plumbed": "Water leaves through a loop of pipe and the plug.",
     "sealed": "Water does not leave: the bed holds it.",
+    "through the wall": "Water leaves through a loop of pipe and out through the wall.",
 }
 ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
 
@@ -60,12 +61,12 @@ def _way(loop: Loop) -> list[Point2]:
 
 
 def _says(found: Drains, show: Printer) -> str:
-    said = SAYS[found.kind]
+    said = SAYS["through the wall" if found.loop and found.floor and found.floor.through else found.kind]
     if found.holes:
         many = len(found.holes)
         said = f"{many} {'hole' if many == 1 else 'holes'} {show.length(found.diameter)} wide. {said}"
     if found.carries:
-        enough = "as much as" if found.carries >= found.wanted else "less than"
+        enough = "more than" if found.carries >= found.wanted else "less than"
         rain = f"{enough} the hardest rain brings, {show.flow(found.wanted)}"
         said += f" It carries {show.flow(found.carries)}, {rain}."
     return said

@@ -99,6 +99,7 @@ def _piece(piece: LinerPiece) -> LinerPieceRow:
         folds=[_points(r) for r in flat.folds],
         slits=[_points(r) for r in flat.slits],
         staples=[_points(r) for r in flat.staples],
+        lies=[_points(r) for r in piece.lies],
     )
 
 

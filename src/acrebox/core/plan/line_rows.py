@@ -8,7 +8,7 @@ Ring = list[list[Amount]]
 class LinerPieceRow(Row):
     """Pieces alike: what they are for, of what, how long and wide each is cut [mm], how many, how many
     notches each has. Flat, from its lower left corner [mm]: the rings of its edge and holes, where it is
-    folded, slit and stapled.
+    folded, slit and stapled. What lies on a floor also in its place in the bed.
     """
 
     what: str
@@ -21,6 +21,7 @@ class LinerPieceRow(Row):
     folds: list[Ring]
     slits: list[Ring]
     staples: list[Ring]
+    lies: list[Ring]
 
 
 class LaidPieceRow(Row):
