@@ -1,20 +1,23 @@
 """Linings: how deep and how far round, notched where posts stand, cut from rolls, held, painted, refused."""
 
-from itertools import combinations
-from math import ceil, pi
+from itertools import combinations, pairwise
+from math import ceil, hypot, pi
 from typing import Any
 
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 from shapely import LineString, Polygon, box, unary_union
+from shapely.geometry.polygon import orient
 
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.lining import exposed_faces, lining_limit, rooms_of
+from acrebox.core.lining.floors import CRUMB_MM2, FloorWay, notch_round
 from acrebox.core.lining.room import shape_of
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, LINED, Plan, open_plan
+from acrebox.core.shape.bodies.face import polygons
 from strategies import full_design
 
 TINY = 1e-6
@@ -353,20 +356,24 @@ def _covers_floors(plan: Plan) -> None:
     found, system = plan[LINED], plan.show.built
     clear = lining_limit("clear", system)
     for room in rooms_of(plan[ASSEMBLY], system):
-        posts = unary_union([shape_of(p) for p in (*room.against, *room.free)])
         for material in {p.material for p in found.pieces if p.kind == "floor"}:
             if plan.design.construction.floored:
                 continue
-            lies = [
-                Polygon(p.lies[0], p.lies[1:])
-                for p in found.pieces
-                if p.kind == "floor" and p.material == material
-            ]
-            left = room.bare.difference(posts.buffer(clear + TINY, join_style="mitre")).difference(
-                unary_union(lies).buffer(TINY)
-            )
-            assert left.area < 1.0
-            assert all(p.intersection(posts).area < 1.0 for p in lies)
+            mine = [p for p in found.pieces if p.kind == "floor" and p.material == material]
+            lies = [Polygon(p.lies[0], p.lies[1:]) for p in mine]
+            standing = (*room.against, *room.free)
+            up = lining_limit("pond_up" if material == "pond" else "turn_up", system)
+            way = FloorWay(what="", material=material, built=system, up=up, lap=0, seams=True)
+            notches = unary_union([notch_round(p, room.bare, way) for p in standing])
+            left = room.bare.difference(notches.buffer(TINY)).difference(unary_union(lies).buffer(TINY))
+            # A crumb in the corner behind a post is left.
+            assert all(p.area < CRUMB_MM2 for p in polygons(left))
+            # Nothing lies where a post stands, and a notch is little wider than what goes through it.
+            for part in standing:
+                assert all(p.intersection(shape_of(part)).area < 1.0 for p in lies)
+                wide = max(part.solid.width, part.solid.thickness)
+                within = notch_round(part, room.bare, way).intersection(room.bare)
+                assert within.area < (wide + 2 * clear) * (wide + 2 * clear + 150)
 
 
 def _cut_as_bought(plan: Plan) -> None:
@@ -402,8 +409,14 @@ def test_a_pattern_folded_up_gives_the_floor_and_the_walls(document: dict[str, A
         sheet = piece.pattern.polygon
         depth = found.depth + found.over
         assert sheet.area >= room.way.area - 1
-        x0, y0, x1, y1 = room.way.bounds
-        assert piece.length == pytest.approx(max(x1 - x0, y1 - y0) + 2 * depth, abs=1)
+        [fold] = piece.pattern.folds
+        floor = orient(Polygon(fold))
+        assert floor.area == pytest.approx(room.way.area)
+        for (x0, y0), (x1, y1) in pairwise(floor.exterior.coords):
+            long = hypot(x1 - x0, y1 - y0)
+            out = depth * (y1 - y0) / long, depth * (x0 - x1) / long
+            flap = Polygon([(x0, y0), (x1, y1), (x1 + out[0], y1 + out[1]), (x0 + out[0], y0 + out[1])])
+            assert flap.difference(sheet).area < 1e-3 * flap.area
         assert len(piece.pattern.slits) == len(room.reflex)
         assert sheet.envelope.area == pytest.approx(piece.length * piece.width)
 

@@ -230,3 +230,41 @@ def test_a_tank_of_1000_litres_makes_two_beds() -> None:
     beds = [{"schema": 1, "name": "Tank", "outline": outline, "construction": half} for half in halves]
     held = sum(plan_document(bed)["facts"]["capacity"]["amount"] for bed in beds)
     assert held == pytest.approx(1000, rel=0.01)
+
+
+def lined(units: str) -> Any:
+    return plan_document(document(units=units, lining__floor="mesh"))
+
+
+@pytest.mark.parametrize("units", ["metric", "imperial"])
+def test_fabric_and_mesh_are_stapled_every_50_to_75_mm(units: str) -> None:
+    plan = lined(units)
+    lining = plan["lining"]
+    strips = [p for p in lining["pieces"] if p["what"].startswith("wall strip")]
+    edge = 2 * (plan["inside"]["length_mm"] + plan["inside"]["width_mm"])
+    run = lining["round_mm"] + sum(p["width_mm"] for p in strips) + edge
+    assert 50 <= run / lining["staples"] <= 75
+
+
+def test_mesh_on_a_floor_has_holes_of_6_mm() -> None:
+    assert "6 mm" in next(b["name"] for b in lined("metric")["buying"] if b["item"].startswith("mesh"))
+
+
+def test_two_200_mm_courses_with_the_liner_25_mm_below_the_top_are_lined_375_mm_deep() -> None:
+    wall = {
+        "kind": "sleepers",
+        "sleeper": "sleeper-oak-130x260",
+        "sleeper_measured": {"thickness": "100 mm", "width": "200 mm"},
+        "lay": "edge",
+        "post": "post-100x100",
+    }
+    plan = plan_document(
+        {
+            "schema": 1,
+            "name": "Lined",
+            "outline": {"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"},
+            "construction": wall,
+            "courses": 2,
+        }
+    )
+    assert plan["lining"]["depth_mm"] == pytest.approx(375)

@@ -68,7 +68,7 @@ const half = computed(() => Math.min(room.value.width, 340))
 .paper { flex: 1; min-height: 0; display: flex; flex-direction: column; justify-content: center; overflow: hidden; }
 .paper.solid { display: block; }
 .paper.sides { justify-content: flex-start; overflow: auto; gap: 12px; }
-.paper.own { display: block; overflow: auto; padding: 4px 12px 12px 4px; }
+.paper.own { display: block; overflow: auto; scrollbar-gutter: stable; padding: 4px 12px 12px 4px; }
 .corners { display: flex; flex-wrap: wrap; }
 @media print { .board { height: auto; display: block; } .paper { height: auto; min-height: 0; display: block; overflow: visible; } }
 </style>

@@ -4,11 +4,12 @@ one piece, folded up at the walls.
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from math import ceil
+from math import ceil, hypot
 
 from shapely import LineString, Polygon, affinity, box, unary_union
 from shapely.geometry.base import BaseGeometry
 
+from acrebox.core.assembly import Part
 from acrebox.core.design import Sold
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.pieces import Line, LinerPiece, Pattern, plain, rings_of
@@ -16,8 +17,15 @@ from acrebox.core.lining.room import LinedRoom, shape_of
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies.face import polygons
 
-LEAST_MM2 = 1.0
-MITRE = 10.0
+CRUMB_MM2 = 2500.0
+"""What is left of a floor in a corner behind a post is no piece where it is smaller than this."""
+SLIVER_MM = 1e-6
+FAR_MM = 150.0
+"""What stands further from a wall than this is reached by a slit instead of an open notch."""
+MITRE = 1.45
+"""How far a corner of a sheet stands out at most, in times of its flap: a square of it at a right angle,
+which is folded over; less at a sharp one.
+"""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -41,12 +49,31 @@ def in_bands(floor: Polygon, room: LinedRoom, way: FloorWay, roll: float) -> lis
     """
     # A floor of one material is folded up at the walls; what stands there is cut round.
     whole = floor.buffer(way.up, join_style="mitre", mitre_limit=MITRE)
-    clear = lining_limit("clear", way.built)
-    posts = [shape_of(p).buffer(clear, join_style="mitre") for p in (*room.against, *room.free)]
-    posts = [p for p in posts if p.intersects(floor)]
+    posts = [notch_round(p, floor, way) for p in (*room.against, *room.free) if shape_of(p).intersects(floor)]
     found = [_bands(whole, floor, posts, way, roll, upright=upright) for upright in (False, True)]
     kept = [pieces for pieces in found if pieces is not None]
     return min(kept, key=lambda pieces: (round(_off_roll(pieces)), len(pieces)), default=None)
+
+
+def notch_round(part: Part, floor: Polygon, way: FloorWay) -> BaseGeometry:
+    """What is cut out of a floor for a part that stands there: a little wider than it, and open to the
+    nearest edge, so that the sheet goes round it [mm].
+    """
+    clear = lining_limit("clear", way.built)
+    stands = shape_of(part).buffer(clear, join_style="mitre")
+    middle = stands.centroid
+    edge = floor.exterior.interpolate(floor.exterior.project(middle))
+    dx, dy = edge.x - middle.x, edge.y - middle.y
+    near = hypot(dx, dy)
+    if near < SLIVER_MM or not floor.contains(middle):
+        return stands
+    out = (near + way.up + 1) / near
+    moved = affinity.translate(stands, dx * out, dy * out)
+    # What stands far from the walls is reached by a slit.
+    far = shape_of(part).distance(floor.exterior) > FAR_MM
+    if far:
+        return stands.union(LineString([middle, moved.centroid]).buffer(clear / 2))
+    return stands.union(moved).convex_hull
 
 
 def _off_roll(pieces: list[LinerPiece]) -> float:
@@ -62,12 +89,14 @@ def _bands(
         return None
     count = 1 if high - low <= roll else ceil((high - low - way.lap) / (roll - way.lap) - 1e-9)
     each = (high - low + (count - 1) * way.lap) / count
+    cut = whole.difference(unary_union(posts)) if posts else whole
     found = []
     for n in range(count):
         begin = low + n * (each - way.lap)
         strip = (begin, y0, begin + each, y1) if upright else (x0, begin, x1, begin + each)
-        for part in polygons(whole.intersection(box(*strip))):
-            found.append(_band(part, floor, posts, way, upright=upright))
+        for part in polygons(cut.intersection(box(*strip))):
+            if part.intersection(floor).area >= CRUMB_MM2:
+                found.append(_band(part, floor, posts, way, upright=upright))
     several = len(found) > 1
     return [
         LinerPiece(
@@ -88,8 +117,6 @@ def _band(
     part: Polygon, floor: Polygon, posts: list[BaseGeometry], way: FloorWay, *, upright: bool
 ) -> LinerPiece:
     """One band: what of the floor lies in it, with its notches."""
-    met = [p for p in posts if p.intersection(part).area > LEAST_MM2]
-    cut = part.difference(unary_union(met)) if met else part
     fold = floor.exterior.intersection(part)
     x0, y0, x1, y1 = part.bounds
 
@@ -105,9 +132,9 @@ def _band(
         material=way.material,
         length=long,
         width=wide,
-        notches=len(met),
-        pattern=Pattern(rings=rings_of(flat(cut)), folds=tuple(_lines(flat(fold)))),
-        lies=rings_of(cut),
+        notches=sum(p.distance(part) < 1 for p in posts),
+        pattern=Pattern(rings=rings_of(flat(part)), folds=tuple(_lines(flat(fold)))),
+        lies=rings_of(part),
     )
 
 

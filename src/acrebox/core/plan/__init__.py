@@ -8,8 +8,8 @@ from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.drains import DRAINS  # isort: skip
-from acrebox.core.plan.drain_goods import DRAIN_GOODS  # isort: skip
 from acrebox.core.plan.line import LINED, LINING  # isort: skip
+from acrebox.core.plan.drain_goods import DRAIN_GOODS  # isort: skip
 from acrebox.core.plan.drain import DRAINAGE  # isort: skip
 from acrebox.core.plan.templates import TEMPLATES  # isort: skip
 from acrebox.core.plan.line_goods import LINE_GOODS  # isort: skip

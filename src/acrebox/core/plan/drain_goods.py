@@ -22,6 +22,9 @@ def drain_goods(seen: Seen) -> list[Buy]:
     lines = []
     if found.kind == "few_sleeved":
         lines.append(_line(seen, "drain-sleeve", len(found.holes), "one in every hole"))
+    if seen.lined.sleeves and seen.design.drainage.sleeve:
+        long = seen.show.length(seen.lined.sleeves[0])
+        lines.append(_line(seen, "drain-sleeve", len(seen.lined.sleeves), f"{long} long, through the wall"))
     if found.trays:
         lines.append(_line(seen, "drain-tray", found.trays, "one under every hole"))
     if found.loop is not None:
@@ -72,7 +75,7 @@ DRAIN_GOODS = register(
     Chapter(
         key="drain_goods",
         stage="drain",
-        reads=("show", "effort", "drains", "design.bench.kerf"),
+        reads=("show", "effort", "drains", "lined", "design.drainage.sleeve", "design.bench.kerf"),
         work=drain_goods,
     )
 )

@@ -9,15 +9,17 @@ from acrebox.core.plan.line import LINING
 from acrebox.core.plan.rows import Row
 
 FOUR = 4
-TRUE = ("first course", "finished")
 
 
 class Tickable(Row):
-    """Something that can be ticked off: at which stage, of which kind, under which key."""
+    """Something that can be ticked off: at which stage, of which kind, under which key; in words, where the
+    stages after it ask for it.
+    """
 
     stage: str
     kind: str
     key: str
+    words: str = ""
 
 
 def ticks_of(seen: Seen) -> list[Tickable]:
@@ -29,8 +31,12 @@ def ticks_of(seen: Seen) -> list[Tickable]:
         for stick in seen.of(CUTTING).sticks
         for piece in stick.pieces
     ]
-    true = ("square", "first course", "finished") if len(seen.assembly.outline.corners) == FOUR else TRUE
-    found += [Tickable(stage="level", kind="true", key=key) for key in true]
+    # What is bought in one piece is square as it is, and has no courses.
+    whole = seen.design.construction.floored
+    square = not whole and len(seen.assembly.outline.corners) == FOUR
+    words = {"square": "the corners are square"} if square else {}
+    words |= {"first course": "it stands level" if whole else "the first course is true", "finished": ""}
+    found += [Tickable(stage="level", kind="true", key=key, words=said) for key, said in words.items()]
     found += [Tickable(stage="line", kind="lined", key=step.key) for step in seen.of(LINING).steps]
     found += [Tickable(stage="drain", kind="drained", key=step.key) for step in seen.of(DRAINAGE).steps]
     laid: dict[str, int] = {}
@@ -46,7 +52,7 @@ TICKS = register(
     Chapter(
         key="ticks",
         stage="bench",
-        reads=("assembly", "cutting", "lining", "drainage", "layers"),
+        reads=("assembly", "cutting", "lining", "drainage", "layers", "design.construction"),
         work=ticks_of,
         model=list[Tickable],
     )

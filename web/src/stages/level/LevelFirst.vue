@@ -5,13 +5,12 @@ import { useThisBed } from '@/bed/useBed'
 import { useStages } from '@/bed/useStages'
 import TextButton from '@/sheet/TextButton.vue'
 
-/** Asked on every stage after Level until it is recorded: are the corners square, is the first course true? */
+/** Asked on every stage after Level until it is recorded: are the corners square, is the first course true, does it stand level? */
 const props = defineProps<{ stage: string }>()
-const { id, ticked, tick } = useThisBed()
+const { id, plan, ticked, tick } = useThisBed()
 const stages = useStages()
 const place = (key: string) => stages.value.findIndex((s) => s.key === key)
-const PASSES = [{ key: 'square', words: 'the corners are square' }, { key: 'first course', words: 'the first course is true' }]
-const open = computed(() => PASSES.filter((p) => !ticked.value.has(`true/${p.key}`)))
+const open = computed(() => (plan.value?.ticks ?? []).filter((t) => t.kind === 'true' && t.words && !ticked.value.has(`true/${t.key}`)))
 const asked = computed(() => place('level') >= 0 && place(props.stage) > place('level') && open.value.length > 0)
 const record = () => open.value.forEach((p) => void tick('true', p.key, true))
 </script>

@@ -52,7 +52,7 @@ const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, 
       <h2>Pieces</h2>
       <table class="listed">
         <thead><tr><th scope="col">Piece</th><th scope="col">Of</th><th scope="col">How many</th><th scope="col">Cut to</th></tr></thead>
-        <tbody><tr v-for="(p, n) in line.pieces" :key="n" :data-liner="n + 1"><th scope="row"><strong class="figures">{{ n + 1 }}</strong> {{ p.what }}</th><td class="words">{{ NAMES[p.material] }}</td><td>{{ p.count }}</td><td>{{ length(p.length_mm) }} × {{ length(p.width_mm) }}</td></tr></tbody>
+        <tbody><tr v-for="(p, n) in line.pieces" :key="n" :data-liner="n + 1"><th scope="row"><strong class="figures">{{ n + 1 }}</strong> {{ p.what }}</th><td class="words">{{ NAMES[p.material] }}</td><td>{{ p.count }}</td><td class="cut">{{ length(p.length_mm) }} × {{ length(p.width_mm) }}</td></tr></tbody>
       </table>
       <FullSize />
     </section>
@@ -65,6 +65,8 @@ const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, 
 
 <style scoped>
 .words { font-family: inherit; }
+.cut { white-space: nowrap; }
+@media (max-width: 560px) { .cut { white-space: normal; } }
 dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
 dt, dd { min-height: 30px; align-content: center; }
 dt { color: var(--faint); }

@@ -11,7 +11,7 @@ import numpy as np
 
 from acrebox.core.bench.flat.problem import FlatPiece, FlatProblem, FlatStock, Placed, Roll, Sheet, singles
 from acrebox.core.bench.programme import UNITS_A_NODE, new_solver
-from acrebox.core.bench.work import Work, of_whole
+from acrebox.core.bench.work import Work, least_of_whole, of_whole
 
 MOST_PIECES = 30
 
@@ -103,6 +103,11 @@ def shelved(problem: FlatProblem, most: int, work: Work) -> list[tuple[int, list
     return [plan for plan in found if plan is not None]
 
 
+def _columns(ways: Sequence[_Lying], each: int) -> int:
+    """How many choices the programme has: what begins, what stands beside what, `each` more of every way."""
+    return len(ways) * (len(ways) - 1) // 2 + len(ways) * each
+
+
 def _bins(problem: FlatProblem, pieces: int, most: int) -> list[FlatStock]:
     """Every sheet that could be taken one by one."""
     found = []
@@ -119,7 +124,7 @@ def _shelved(
 ) -> tuple[int, list[Sheet]] | None:
     bins = _bins(problem, len(pieces), most)
     ways = _lying(pieces, across=across)
-    if not bins or len(ways) * len(bins) > MOST_PIECES * MOST_PIECES:
+    if not bins or work.left < least_of_whole(_columns(ways, len(bins) + 1)):
         return None
     rooms = [problem.room(s) if across else problem.room(s)[::-1] for s in bins]
     plan = _Shelves(ways, len(pieces))
@@ -178,6 +183,8 @@ def off_the_roll(pieces: Sequence[FlatPiece], roll: Roll, most: int, work: Work)
     if len(every) > MOST_PIECES:
         return None
     ways = [w for w in _lying(every, across=True) if w.takes <= roll.across]
+    if work.left < least_of_whole(_columns(ways, 1)):
+        return None
     plan = _Shelves(ways, len(every))
     for i, way in enumerate(ways):
         plan.cost(plan.begins[i], float(way.deep))
