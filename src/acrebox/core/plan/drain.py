@@ -46,6 +46,7 @@ def drain_rows(seen: Seen) -> DrainRow:
         ],
         fittings=[FittingRow(name=n, count=c) for n, c in found.fittings],
         pipe_mm=loop.size.outside.mm if loop else None,
+        sleeve_mm=next(iter(seen.lined.sleeves), None),
         pipe_holes=loop.holes if loop else 0,
         loop=[list(p) for p in ends],
         floor=[[float(x), float(y)] for x, y in outline],

@@ -47,6 +47,7 @@ class DrainRow(Figures):
     pipes: list[PipeRow]
     fittings: list[FittingRow]
     pipe_mm: Amount | None
+    sleeve_mm: Amount | None
     pipe_holes: int
     loop: list[list[Amount]]
     floor: list[list[Amount]]

@@ -24,7 +24,8 @@ const length = (mm: number) => typeset(printLength(mm, units.value))
 /** What is asked: of a bed without a floor nothing but how it drains. */
 const questions = computed(() => {
   const open = drain.value?.kind === 'open' || drain.value?.kind === 'sealed'
-  const left = drain.value?.kind === 'plumbed' ? ['diameter', 'pattern', 'count', 'spacing', 'trays', 'tray_holds'] : ['pipe', 'stone', 'sleeve', 'tanks', 'apart']
+  const bare = drain.value?.sleeve_mm ? [] : ['sleeve']
+  const left = drain.value?.kind === 'plumbed' ? [...bare, 'diameter', 'pattern', 'count', 'spacing', 'trays', 'tray_holds'] : ['pipe', 'stone', 'sleeve', 'tanks', 'apart']
   return (asked.value?.questions ?? []).filter((q) => (open ? q.path.endsWith('.kind') : !left.some((name) => q.path.endsWith(`.${name}`))))
 })
 /** What a watch-out is about and is not asked here: it stands with the answer. */
