@@ -72,6 +72,18 @@ def spoil(site_database: str) -> Callable[[str, str, str], None]:
     return write
 
 
+def _wait_for(address: str, server: "subprocess.Popen[bytes]") -> None:
+    """Until a server answers, or is no longer there: on a busy machine that takes its time."""
+    for _ in range(900):
+        assert server.poll() is None, "the server has ended"
+        try:
+            urllib.request.urlopen(address, timeout=2).close()
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise AssertionError(f"{address} does not answer")
+
+
 @pytest.fixture(scope="session")
 def site(site_database: str) -> Iterator[str]:
     """The address of a running server with the sample yard in."""
@@ -83,12 +95,7 @@ def site(site_database: str) -> Iterator[str]:
         words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT
     )
     address = f"http://127.0.0.1:{port}"
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(f"{address}/api/health", timeout=1).close()
-            break
-        except OSError:
-            time.sleep(0.1)
+    _wait_for(f"{address}/api/health", server)
     yield address
     server.send_signal(signal.SIGINT)
     assert server.wait(15) == 0
