@@ -47,12 +47,12 @@ function string(n: number) {
 
 <style scoped>
 .line { position: relative; height: 52px; min-width: 0; }
-.string { position: absolute; inset: 5px 0 auto; width: 100%; height: 40px; }
+.string { position: absolute; inset: 0 0 auto; width: 100%; height: 40px; pointer-events: none; }
 .string path { fill: none; stroke: var(--chalk); stroke-width: 1.6; transition: d 180ms; }
 ol { position: relative; display: flex; height: 100%; }
 li { position: relative; flex: 1; min-width: 0; }
-a { display: flex; align-items: flex-end; gap: 4px; color: var(--ink); text-decoration: none; padding: 0 4px 2px 0; min-height: 50px; position: absolute; left: calc(50% - 8px); }
-.peg { flex: none; align-self: flex-start; margin-top: 6px; }
+a { display: flex; align-items: flex-end; gap: 4px; color: var(--ink); text-decoration: none; padding: 0 4px 2px 0; min-height: 50px; position: absolute; left: calc(50% - 8px); z-index: 1; }
+.peg { flex: none; align-self: flex-start; margin-top: 1px; }
 .words { display: grid; line-height: 16px; padding: 0 6px; }
 .stage { font-weight: 700; }
 .state { font-size: 13px; color: var(--faint); white-space: nowrap; }
