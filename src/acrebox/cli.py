@@ -14,6 +14,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.fits.whole import whole_document, whole_model, whole_yard
 from acrebox.core.ground import check_square, read_book, read_tape
 from acrebox.core.plan.levelling import answer_book
+from acrebox.core.plan.season import season_document
 from acrebox.core.site import read_sun_site, sun_hours
 from acrebox.core.yard import LONE, Yard, check_yard, read_yard
 
@@ -70,6 +71,9 @@ def _answer(given: argparse.Namespace) -> Any:
         return sun_hours(read_sun_site(_read(given.site))).model_dump(mode="json")
     if given.command == "level":
         return answer_book(read_book(_read(given.book))).model_dump(mode="json")
+    if given.command == "season":
+        yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
+        return season_document(_read(given.design), _text(given.weather), yard)
     if given.command == "square":
         return check_square(read_tape(_read(given.tape))).model_dump(mode="json")
     if given.command == "yard":
@@ -95,6 +99,14 @@ def _parser() -> argparse.ArgumentParser:
     level.add_argument("book", help="the book's file, or - for standard input")
     square = commands.add_parser("square", help="check four corners for squareness", description=SQUARE_SAYS)
     square.add_argument("tape", help="the file of the taped lengths, or - for standard input")
+    says = (
+        "Reads a bed with a reservoir and daily weather (CSV: date, tmin_c, tmax_c, rain_mm, and where known"
+        " rh_mean, wind_m_s, sun_h) and prints its water day by day."
+    )
+    season = commands.add_parser("season", help="print the water of a reservoir bed", description=says)
+    season.add_argument("design", help="the design's file, or - for standard input")
+    season.add_argument("weather", help="the file of the weather")
+    season.add_argument("--yard", help="the file of the yard that it stands in, for its latitude")
     for command in (plan, yard):
         command.add_argument(
             "--effort",
@@ -118,6 +130,13 @@ def _effort(text: str) -> float:
 def _read(name: str) -> Any:
     try:
         return json.loads(sys.stdin.read() if name == "-" else Path(name).read_text("utf-8"))
+    except (OSError, ValueError) as reason:
+        raise _UnreadableError(f"{name} cannot be read: {reason}") from None
+
+
+def _text(name: str) -> str:
+    try:
+        return Path(name).read_text("utf-8")
     except (OSError, ValueError) as reason:
         raise _UnreadableError(f"{name} cannot be read: {reason}") from None
 

@@ -51,3 +51,27 @@ def test_the_floor_by_keyboard_on_a_phone(page: Page, site: str) -> None:
     page.keyboard.press("Tab")
     expect(page.locator("[data-drains]")).to_contain_text("holes 16 mm wide")
     assert no_sideways(page)
+
+
+def test_water_is_kept_under_the_soil_of_a_trough(page: Page, site: str) -> None:
+    """By hand: half of 500 mm is more than 500 − 25 − 300 = 175 mm; gravel is open by 40 %."""
+    bed = make_bed(site, TROUGH, make_yard(site, units="metric"))
+    open_bed(page, site, bed, "drain")
+    page.locator("#add-reservoir").click()
+    expect(page.locator("[data-kept]")).to_contain_text("175 mm deep")
+    page.locator("#reservoir-medium").select_option("porous_rock")
+    expect(page.locator("[data-kept]")).to_contain_text("porous rock")
+    page.locator("#reservoir-depth").fill("300")
+    page.locator("#reservoir-depth").blur()
+    expect(page.locator(".watch-out", has_text="roots want")).to_be_visible()
+    # Over the rim: named where it stands, and kept as it was typed.
+    page.locator("#reservoir-depth").fill("600")
+    page.locator("#reservoir-depth").blur()
+    expect(page.get_by_text("overflow over the rim").first).to_be_visible()
+    expect(page.locator("#reservoir-depth")).to_have_value("600")
+    page.locator("#reservoir-depth").fill("150")
+    page.locator("#reservoir-depth").blur()
+    expect(page.locator("[data-kept]")).to_contain_text("150 mm deep")
+    page.locator("[data-step=test]").get_by_role("checkbox").click()
+    saved(page)
+    assert design_of(site, bed)["reservoir"] == {"medium": "porous_rock", "depth": "150 mm"}

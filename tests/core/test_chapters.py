@@ -29,7 +29,7 @@ def worked_out(change: dict[str, Any], key: str) -> set[str]:
 @pytest.mark.parametrize(
     ("change", "key", "expected"),
     [
-        ({"fill__gap": "3 in"}, "fill", {"layers", "purchases", "fill"}),
+        ({"fill__gap": "3 in"}, "fill", {"reservoir_of", "layers", "purchases", "fill"}),
         ({"fill__gap": "3 in"}, "cutting", set()),
         ({"bench__kerf": "2 mm"}, "cutting", {"cuttings", "cutting"}),
         ({"bench__kerf": "2 mm"}, "parts", set()),

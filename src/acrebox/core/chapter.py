@@ -32,6 +32,7 @@ from acrebox.core.stages import stages
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength import StrengthCheck
 from acrebox.core.takeoff import Takeoff
+from acrebox.core.wicking import Reservoir
 from acrebox.core.yard import Made
 
 T = TypeVar("T")
@@ -350,6 +351,11 @@ class Seen:
     def drains(self) -> Drains:
         """How water leaves the bed."""
         return cast("Drains", self._by_key("drains"))
+
+    @property
+    def reservoir(self) -> Reservoir | None:
+        """The water kept under the soil; None where there is none."""
+        return cast("Reservoir | None", self._by_key("reservoir_of"))
 
     @property
     def lined(self) -> Lining:

@@ -26,7 +26,7 @@ const SHEETS: Record<string, Sheet> = {
   bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: defineAsyncComponent(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
   level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
   line: { sheet: LineSheet, large: { name: 'Flat pieces', view: defineAsyncComponent(() => import('./line/LineDrawing.vue')) }, chapters: ['lining'] },
-  drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage'] },
+  drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage', 'reservoir'] },
   fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
 }
 

@@ -14,6 +14,7 @@ from acrebox.core.advice import (
     stock,
     structure,
     vessels,
+    wicking,
 )
 from acrebox.core.advice.registry import Finding, WatchOut, codes, rule, watch_outs
 from acrebox.core.chapter import Seen
@@ -38,4 +39,5 @@ __all__ = [
     "structure",
     "vessels",
     "watch_outs",
+    "wicking",
 ]

@@ -15,7 +15,7 @@ from acrebox.core.design.drainage import KINDS
     why="Roots in water that never leaves drown within days.",
 )
 def sealed_floor(seen: Seen) -> Iterator[Finding]:
-    if seen.drains.kind != "sealed":
+    if seen.drains.kind != "sealed" or seen.reservoir is not None:
         return
     sheeted = seen.lined.floor == "pond"
     yield Finding(

@@ -51,6 +51,7 @@ from acrebox.core.design.outline import (
 )
 from acrebox.core.design.paths import put_at
 from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
+from acrebox.core.design.reservoir import Medium, ReservoirChoice
 from acrebox.core.design.site import CARRIED, MayCarry, Reach, Site, StandsOn
 from acrebox.core.design.upgrades import check_text, upgraded
 from acrebox.core.design.vessel import (
@@ -109,6 +110,7 @@ __all__ = [
     "Measured",
     "MeasuredStick",
     "MeasuredVessel",
+    "Medium",
     "MixPart",
     "OffCut",
     "OvalShape",
@@ -121,6 +123,7 @@ __all__ = [
     "Reach",
     "Rectangle",
     "RegularPolygon",
+    "ReservoirChoice",
     "RollToHand",
     "SawChoice",
     "School",

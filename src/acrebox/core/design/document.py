@@ -27,6 +27,7 @@ from acrebox.core.design.ground import GroundChoice
 from acrebox.core.design.lining import LiningChoice
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
+from acrebox.core.design.reservoir import ReservoirChoice
 from acrebox.core.design.site import Site
 from acrebox.core.design.upgrades import check_text, upgraded
 from acrebox.core.errors import DesignError, Problem
@@ -71,6 +72,7 @@ class Design(Choice):
     ground: GroundChoice = GroundChoice()
     lining: LiningChoice = LiningChoice()
     drainage: DrainageChoice = DrainageChoice()
+    reservoir: ReservoirChoice | None = None
     loads: Loads = Loads()
     decided: Decided | None = None
     bench: BenchChoice = BenchChoice()

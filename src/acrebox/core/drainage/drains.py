@@ -64,15 +64,20 @@ def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
     """
     choice, built = design.drainage, design.construction
     sheeted = design.lining.floor == "pond"
-    kind = choice.kind or ("sealed" if sheeted else built.drains)
+    kept = design.reservoir is not None
+    kind = choice.kind or ("sealed" if sheeted or kept else built.drains)
     floored = built.floored or sheeted
+    if kept and kind != "sealed":
+        says = "It holds a reservoir: water leaves by its overflow alone."
+        raise refuse("drainage.kind", kind, says, "sealed, or nothing said; or no reservoir")
     if floored and kind == "open":
         says = "It has a floor: water does not leave through it."
         raise refuse("drainage.kind", "open", says, "holes, few_sleeved, plumbed, sealed")
     if sheeted and kind in ("holes", "few_sleeved"):
         says = "Its floor is of pond sheet, which holds no water once it is drilled through."
         raise refuse("drainage.kind", kind, says, "plumbed, sealed; or fabric on the floor")
-    if not floored and kind != "open":
+    # A reservoir without a floor is refused where it is asked for.
+    if not floored and kind != "open" and not kept:
         says = "It has no floor to drill or to plumb: it is open to what it stands on."
         raise refuse("drainage.kind", kind, says, "open, or nothing said")
     wanted = rain_on(bed.soil_face.area, choice.rain_mm_h.mm_h)

@@ -110,12 +110,12 @@ def wet_weight(layers: Sequence[FilledLayer]) -> float:
     return sum(x.wet for x in layers) / litres * float(GRAVITY) if litres else 0.0
 
 
-def stone_on(cavity: Cavity, top: float, litres: float, book: Catalogue) -> FilledLayer:
+def stone_on(cavity: Cavity, top: float, litres: float, book: Catalogue, key: str = STONE) -> FilledLayer:
     """A bed of stone on the floor, up to a height [mm], of so much [L]: what lies in it takes the rest."""
-    stone = book.find_fill(STONE)
+    stone = book.find_fill(key)
     assert stone is not None
     return FilledLayer(
-        choice=Layer(material=STONE),
+        choice=Layer(material=key),
         contents=(Content(material=stone, settled=litres),),
         settled=cavity.litres_to(top),
         base=cavity.base,

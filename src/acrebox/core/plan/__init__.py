@@ -8,12 +8,14 @@ from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.drains import DRAINS  # isort: skip
+from acrebox.core.plan.reservoir_of import RESERVOIR_OF  # isort: skip
 from acrebox.core.plan.line import LINED, LINING  # isort: skip
 from acrebox.core.plan.drain_goods import DRAIN_GOODS  # isort: skip
 from acrebox.core.plan.drain import DRAINAGE  # isort: skip
 from acrebox.core.plan.templates import TEMPLATES  # isort: skip
 from acrebox.core.plan.line_goods import LINE_GOODS  # isort: skip
 from acrebox.core.plan.fill import FILL, LAYERS, PURCHASES, SOIL  # isort: skip
+from acrebox.core.plan.reservoir import RESERVOIR  # isort: skip
 from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PARTS  # isort: skip
 from acrebox.core.plan.bench import CUTS, CUTTING, CUTTINGS, SAWN  # isort: skip
 from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
@@ -58,6 +60,8 @@ __all__ = [
     "OUTSIDE",
     "PARTS",
     "PURCHASES",
+    "RESERVOIR",
+    "RESERVOIR_OF",
     "SAWN",
     "SETTING_OUT",
     "SITE",

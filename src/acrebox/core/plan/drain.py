@@ -17,6 +17,7 @@ SAYS = {
     "few_sleeved": "Water leaves through few holes with sleeves, into trays.",
     "plumbed": "Water leaves through a loop of pipe and the plug.",
     "sealed": "Water does not leave: the bed holds it.",
+    "kept": "The bed keeps water under its soil; what is too much leaves by the overflow.",
     "through the wall": "Water leaves through a loop of pipe and out through the wall.",
 }
 ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
@@ -24,13 +25,13 @@ ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
 
 def drain_rows(seen: Seen) -> DrainRow:
     """How water leaves, what it takes, and what is done after what."""
-    found, show = seen.drains, seen.show
+    found = seen.drains
     loop = found.loop
     ends = _way(loop) if loop else []
     outline = [] if found.floor is None else list(found.floor.outline.exterior.coords)
     return DrainRow(
         kind=found.kind,
-        says=_says(found, show),
+        says=_says(found, seen),
         holes=[DrainHoleRow(x_mm=x, y_mm=y, diameter_mm=found.diameter) for x, y in found.holes],
         pattern=found.pattern,
         carries_l_min=found.carries or None,
@@ -61,7 +62,10 @@ def _way(loop: Loop) -> list[Point2]:
     return [first, second, loop.tee, loop.port, loop.tee, third, last, first]
 
 
-def _says(found: Drains, show: Printer) -> str:
+def _says(found: Drains, seen: Seen) -> str:
+    show = seen.show
+    if seen.reservoir is not None:
+        return SAYS["kept"]
     said = SAYS["through the wall" if found.loop and found.floor and found.floor.through else found.kind]
     if found.holes:
         many = len(found.holes)
@@ -204,7 +208,15 @@ DRAINAGE = register(
     Chapter(
         key="drainage",
         stage="drain",
-        reads=("show", "assembly", "drains", "lined", "design.drainage", "design.site.stands_on"),
+        reads=(
+            "show",
+            "assembly",
+            "drains",
+            "lined",
+            "reservoir_of",
+            "design.drainage",
+            "design.site.stands_on",
+        ),
         work=drain_rows,
         model=DrainRow,
     )

@@ -13,7 +13,14 @@ DRAINS = register(
     Chapter(
         key="drains",
         stage="drain",
-        reads=("show", "assembly", "design.drainage", "design.construction", "design.lining.floor"),
+        reads=(
+            "show",
+            "assembly",
+            "design.drainage",
+            "design.construction",
+            "design.lining.floor",
+            "design.reservoir",
+        ),
         work=drains,
     )
 )

@@ -14,6 +14,7 @@ from acrebox.core.measure.convert import litres, litres_to_ft3, litres_to_yd3
 from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
 from acrebox.core.shape.cavity import over
+from acrebox.core.wicking import STONES
 from acrebox.core.worked import Worked
 
 
@@ -193,6 +194,10 @@ def soil_lines(seen: Seen) -> list[Buy]:
 def layers_of(seen: Seen) -> list[FilledLayer]:
     """The layers in place: over a bed of stone, where its drain lies in one."""
     drains, cavity = seen.drains, seen.assembly.cavity
+    if seen.reservoir is not None:
+        top = cavity.base + seen.reservoir.depth
+        medium = stone_on(cavity, top, seen.reservoir.bulk, seen.book, STONES[seen.reservoir.medium])
+        return [medium, *fill_cavity(seen.design.fill, over(cavity, top), seen.book, seen.show)]
     if not drains.stone:
         return fill_cavity(seen.design.fill, cavity, seen.book, seen.show)
     top = cavity.base + drains.stone_deep
@@ -211,7 +216,12 @@ def bought_of(seen: Seen) -> list[Purchase]:
 
 
 LAYERS = register(
-    Chapter(key="layers", stage="fill", reads=("show", "assembly", "drains", "design.fill"), work=layers_of)
+    Chapter(
+        key="layers",
+        stage="fill",
+        reads=("show", "assembly", "drains", "reservoir_of", "design.fill"),
+        work=layers_of,
+    )
 )
 PURCHASES = register(
     Chapter(

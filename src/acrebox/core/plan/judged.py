@@ -6,6 +6,7 @@ from acrebox.core.fill.layers import NOT_CHOSEN
 from acrebox.core.plan.bench import CUTTING
 from acrebox.core.plan.drain import DRAINAGE
 from acrebox.core.plan.line import LINING
+from acrebox.core.plan.reservoir import RESERVOIR
 from acrebox.core.plan.rows import Row
 
 FOUR = 4
@@ -38,7 +39,9 @@ def ticks_of(seen: Seen) -> list[Tickable]:
     words |= {"first course": "it stands level" if whole else "the first course is true", "finished": ""}
     found += [Tickable(stage="level", kind="true", key=key, words=said) for key, said in words.items()]
     found += [Tickable(stage="line", kind="lined", key=step.key) for step in seen.of(LINING).steps]
-    found += [Tickable(stage="drain", kind="drained", key=step.key) for step in seen.of(DRAINAGE).steps]
+    kept = seen.of(RESERVOIR)
+    steps = kept.steps if kept else seen.of(DRAINAGE).steps
+    found += [Tickable(stage="drain", kind="drained", key=step.key) for step in steps]
     laid: dict[str, int] = {}
     for layer in (x for x in seen.layers if x.at != NOT_CHOSEN):
         key = layer.key
@@ -52,7 +55,7 @@ TICKS = register(
     Chapter(
         key="ticks",
         stage="bench",
-        reads=("assembly", "cutting", "lining", "drainage", "layers", "design.construction"),
+        reads=("assembly", "cutting", "lining", "drainage", "reservoir", "layers", "design.construction"),
         work=ticks_of,
         model=list[Tickable],
     )

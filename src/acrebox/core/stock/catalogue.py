@@ -193,7 +193,7 @@ class Bulk(Item):
 
 class Fill(Item):
     """A fill material: loose litres per settled litre, wet and loose weight [kg/L], the share of it that is
-    open and takes in soil, how it is sold.
+    open and takes in soil, the share of it that is organic, how it is sold.
     """
 
     key: str
@@ -205,6 +205,7 @@ class Fill(Item):
     loose_kg_per_l: float
     to_hand: bool = False
     voids: float = 0.0
+    organic: float = 0.0
     bags: tuple[BagSize, ...] = ()
     bulk: Bulk | None = None
 

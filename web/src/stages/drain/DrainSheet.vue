@@ -12,6 +12,7 @@ import FullSize from '@/sheet/FullSize.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import StepList from '@/sheet/StepList.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
+import KeptWater from './KeptWater.vue'
 
 /** Drain: how water leaves, through which holes or what pipe, what is done after what. */
 defineProps<{ stage: string }>()
@@ -47,7 +48,8 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
       <WatchOuts stage="drain" :fields="unasked" />
     </section>
     <QuestionList v-if="questions.length" :questions="questions" stage="drain" />
-    <StepList :steps="drain.steps" kind="drained" />
+    <KeptWater />
+    <StepList :steps="plan?.reservoir?.steps ?? drain.steps" kind="drained" />
     <Fold v-if="drain.holes.length" printed :title="`${drain.holes.length} holes, from the outside front left corner`">
       <table class="listed">
         <thead><tr><th scope="col">Hole</th><th scope="col">To the right</th><th scope="col">To the back</th></tr></thead>

@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 
 import { useOffers } from '@/bed/useOffers'
+import AddOn from '@/questions/AddOn.vue'
 import { useQuestions } from '@/questions/useQuestions'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import { useSheet } from '@/state/sheet'
-import AddOn from './AddOn.vue'
 
 /** What can be added to the bed. */
 const { groups } = useQuestions('bed')
