@@ -98,7 +98,7 @@ def site(site_database: str) -> Iterator[str]:
     _wait_for(f"{address}/api/health", server)
     yield address
     server.send_signal(signal.SIGINT)
-    assert server.wait(15) == 0
+    assert server.wait(60) == 0
 
 
 @pytest.fixture(scope="session")
