@@ -32,7 +32,14 @@ from acrebox.core.design.drainage import DrainageChoice, DrainKind, Pattern
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
 from acrebox.core.design.ground import GroundChoice, GroundStation, School, StationPlace
 from acrebox.core.design.groups import Group, bed_groups
-from acrebox.core.design.lining import FloorLining, LiningChoice, RollToHand, Sold, WallLining
+from acrebox.core.design.lining import (
+    MATERIALS,
+    FloorLining,
+    LiningChoice,
+    RollToHand,
+    Sold,
+    WallLining,
+)
 from acrebox.core.design.loads import Loads, SoilWeight
 from acrebox.core.design.outline import (
     SQUARE_CORNERED,
@@ -67,6 +74,7 @@ __all__ = [
     "CARRIED",
     "CORNERS",
     "CURRENT_SCHEMA",
+    "MATERIALS",
     "METRIC",
     "OPEN_QUESTIONS",
     "POST_QUESTIONS",

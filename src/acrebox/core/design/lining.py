@@ -37,7 +37,7 @@ COATS: dict[str, Any] = {
     "bitumen": "bitumen paint where soil and ground are",
     "oil": "oil where the weather is",
 }
-MATERIALS: dict[str, Any] = {
+MATERIALS: dict[Sold, Any] = {
     "membrane": "membrane",
     "pond": "pond sheet",
     "thick_plastic": "thick plastic",
@@ -52,7 +52,7 @@ class RollToHand(Asking):
 
     order = ("material", "width", "length", "count")
 
-    material: Sold = Field(json_schema_extra=asks("Of", label="Material to hand", words=MATERIALS))
+    material: Sold = Field(json_schema_extra=asks("Of", label="Material to hand", words={**MATERIALS}))
     width: Annotated[Length, between(Length("100 mm"), Length("12 m"))] = Field(
         json_schema_extra=asks("Wide", label="Width to hand")
     )

@@ -2,18 +2,16 @@
 rolls they are cut, what holds them, what coats the wood.
 """
 
-from acrebox.core.lining.cuts import NAMES
 from acrebox.core.lining.faces import exposed_faces
 from acrebox.core.lining.held import STIFF
 from acrebox.core.lining.limits import lining_limit
-from acrebox.core.lining.lining import Lining, lining_of, walls_of
-from acrebox.core.lining.paint import Coat, coat_of
+from acrebox.core.lining.lining import Lining, lining_of
+from acrebox.core.lining.paint import Coat
 from acrebox.core.lining.pieces import LinerPiece, Pattern
 from acrebox.core.lining.rolls import Taken
 from acrebox.core.lining.room import LinedRoom, rooms_of
 
 __all__ = [
-    "NAMES",
     "STIFF",
     "Coat",
     "LinedRoom",
@@ -21,10 +19,8 @@ __all__ = [
     "Lining",
     "Pattern",
     "Taken",
-    "coat_of",
     "exposed_faces",
     "lining_limit",
     "lining_of",
     "rooms_of",
-    "walls_of",
 ]

@@ -1,18 +1,18 @@
 """What is cut of each material, as a matter of the roll it comes off."""
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 from shapely import Polygon
 
-from acrebox.core.design import LiningChoice, Sold, WallLining
+from acrebox.core.design import MATERIALS, FloorLining, LiningChoice, Sold, WallLining
 from acrebox.core.drainage import Drains
 from acrebox.core.errors import DesignError, refuse
 from acrebox.core.lining.drapes import drapes
 from acrebox.core.lining.floors import FloorWay, in_bands, in_one
+from acrebox.core.lining.held import STIFF
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.pieces import LinerPiece, alike, plain
-from acrebox.core.lining.rolls import Cut, Taken, cut_from
+from acrebox.core.lining.rolls import Cut, Taken, cut_from, numbered
 from acrebox.core.lining.room import LinedRoom
 from acrebox.core.lining.walls import boards, strips, wraps
 from acrebox.core.lining.way import WallWay
@@ -20,14 +20,14 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.stock import Catalogue
 
-NAMES: dict[Sold, str] = {
-    "membrane": "membrane",
-    "pond": "pond sheet",
-    "thick_plastic": "thick plastic",
-    "plastic_board": "corrugated plastic board",
-    "fabric": "fabric",
-    "mesh": "mesh",
+LIES: dict[FloorLining, tuple[Sold, ...]] = {
+    "none": (),
+    "fabric": ("fabric",),
+    "mesh": ("mesh",),
+    "mesh_and_fabric": ("mesh", "fabric"),
+    "pond": ("pond",),
 }
+"""What lies on a floor, the lowest first."""
 
 
 def cuts_of(
@@ -40,19 +40,21 @@ def cuts_of(
     """What is cut of each material, as a matter of how wide and long its roll is."""
     found: dict[Sold, list[Cut]] = {}
     for room, way in zip(rooms, ways, strict=True):
-        if walls == "pond" and choice.floor == "pond" and not room.lying:
+        in_one_piece = walls == choice.floor == "pond"
+        if in_one_piece and not room.lying:
             found.setdefault("pond", []).append(_one(choice, room, way))
         elif walls != "none":
             found.setdefault(way.material, []).append(_wall(room, way))
-        if walls not in ("none", "plastic_board"):
-            found.setdefault(way.material, []).append(_wraps(room, way))
+        if walls not in STIFF:
+            found.setdefault(way.material, []).append(_as_they_are(wraps(room, way)))
         floor = _floor(room, drains)
-        for material in _floors(choice, walls):
+        lies = () if in_one_piece else LIES[choice.floor]
+        for material in lies:
             found.setdefault(material, []).append(_lies(choice, room, floor, material, way.built))
-        if drains.loop is not None and "fabric" not in _floors(choice, walls):
+        if drains.loop is not None and "fabric" not in lies:
             over = _lies(choice, room, floor, "fabric", way.built, "over the stone")
             found.setdefault("fabric", []).append(over)
-    screened = choice.floor in ("mesh", "mesh_and_fabric")
+    screened = "mesh" in LIES[choice.floor]
     if pieces := drain_pieces(drains, ways[0].built, screened=screened):
         for material in dict.fromkeys(p.material for p in pieces):
             mine = [p for p in pieces if p.material == material]
@@ -88,31 +90,8 @@ def _floor(room: LinedRoom, drains: Drains) -> Polygon:
     return drains.floor.outline if drains.floor is not None else room.bare
 
 
-def _floors(choice: LiningChoice, walls: WallLining) -> tuple[Sold, ...]:
-    if choice.floor == "pond":
-        return () if walls == "pond" else ("pond",)
-    return {"none": (), "fabric": ("fabric",), "mesh": ("mesh",), "mesh_and_fabric": ("mesh", "fabric")}[
-        choice.floor
-    ]  # type: ignore[return-value]
-
-
 def _one(choice: LiningChoice, room: LinedRoom, way: WallWay) -> Cut:
-    lies = FloorWay(
-        what="floor and walls",
-        material="pond",
-        built=way.built,
-        up=0.0,
-        lap=choice.lap.mm,
-        seams=choice.seams,
-        longer=way.longer,
-    )
-
-    def cut(roll: float, longest: float | None) -> list[LinerPiece] | None:
-        pieces = in_one(room, lies, way.depth + way.over)
-        fits = pieces[0].width <= roll and (longest is None or pieces[0].length <= longest)
-        return pieces if fits else None
-
-    return cut
+    return _as_they_are(in_one(room, way.depth + way.over, way.longer, choice.lap.mm))
 
 
 def _wall(room: LinedRoom, way: WallWay) -> Cut:
@@ -126,10 +105,6 @@ def _wall(room: LinedRoom, way: WallWay) -> Cut:
     return cut
 
 
-def _wraps(room: LinedRoom, way: WallWay) -> Cut:
-    return _as_they_are(wraps(room, way))
-
-
 def _lies(
     choice: LiningChoice,
     room: LinedRoom,
@@ -140,7 +115,7 @@ def _lies(
 ) -> Cut:
     up = lining_limit("pond_up" if material == "pond" else "turn_up", built)
     lies = FloorWay(
-        what=f"{NAMES[material]} {where}",
+        what=f"{MATERIALS[material]} {where}",
         material=material,
         built=built,
         up=min(up, room.depth),
@@ -174,19 +149,9 @@ def cut_all(
             raise _too_narrow(material, each, choice, book, show)
         first = len(pieces)
         pieces += found[0]
-        taken += [_numbered(t, first) for t in found[1]]
+        numbers = range(first, len(pieces))
+        taken += [numbered(t, numbers) for t in found[1]]
     return pieces, taken
-
-
-def _numbered(taken: Taken, first: int) -> Taken:
-    """Pieces by their numbers among those of all materials."""
-    return replace(
-        taken,
-        sheets=tuple(
-            replace(s, placed=tuple(replace(p, key=str(int(p.key) + first)) for p in s.placed))
-            for s in taken.sheets
-        ),
-    )
 
 
 def _together(cuts: Sequence[Cut]) -> Cut:
@@ -212,7 +177,7 @@ def _too_narrow(
     rolls = [x.width.mm for x in book.liner if x.material == material]
     rolls += [r.width.mm for r in choice.rolls if r.material == material]
     widest = show.length(max(rolls, default=0.0))
-    says = f"A piece of {NAMES[material]} is {show.length(wide)} wide; the widest roll is {widest}."
+    says = f"A piece of {MATERIALS[material]} is {show.length(wide)} wide; the widest roll is {widest}."
     if choice.seams:
         allowed = f"a roll to hand at least {show.length(wide)} wide, or another lining"
         return refuse("lining.walls" if material == choice.walls else "lining.floor", material, says, allowed)

@@ -2,10 +2,11 @@
 one piece, folded up at the walls.
 """
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
 from math import ceil, hypot
 
+import numpy as np
 from shapely import LineString, Polygon, affinity, box, unary_union
 from shapely.geometry.base import BaseGeometry
 
@@ -13,7 +14,7 @@ from acrebox.core.assembly import Part
 from acrebox.core.design import Sold
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.pieces import Line, LinerPiece, Pattern, plain, rings_of
-from acrebox.core.lining.room import LinedRoom, shape_of
+from acrebox.core.lining.room import Corner, LinedRoom, reflex_corners, shape_of
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies.face import polygons
 
@@ -31,7 +32,7 @@ which is folded over; less at a sharp one.
 @dataclass(frozen=True, kw_only=True)
 class FloorWay:
     """What lies on a floor: of what, what is turned up at the walls, how far pieces lap [mm], whether they
-    may, how much longer it is cut than it lies.
+    may.
     """
 
     what: str
@@ -40,14 +41,12 @@ class FloorWay:
     up: float
     lap: float
     seams: bool
-    longer: float = 1.0
 
 
 def in_bands(floor: Polygon, room: LinedRoom, way: FloorWay, roll: float) -> list[LinerPiece] | None:
     """A floor in bands off a roll so wide [mm], the way that takes less of it; None where the roll is too
     narrow and pieces may not be joined.
     """
-    # A floor of one material is folded up at the walls; what stands there is cut round.
     whole = floor.buffer(way.up, join_style="mitre", mitre_limit=MITRE)
     posts = [notch_round(p, floor, way) for p in (*room.against, *room.free) if shape_of(p).intersects(floor)]
     found = [_bands(whole, floor, posts, way, roll, upright=upright) for upright in (False, True)]
@@ -97,20 +96,9 @@ def _bands(
         for part in polygons(cut.intersection(box(*strip))):
             if part.intersection(floor).area >= CRUMB_MM2:
                 found.append(_band(part, floor, posts, way, upright=upright))
-    several = len(found) > 1
-    return [
-        LinerPiece(
-            kind="floor",
-            what=f"{way.what} {n + 1} of {len(found)}" if several else way.what,
-            material=way.material,
-            length=p.length,
-            width=p.width,
-            notches=p.notches,
-            pattern=p.pattern,
-            lies=p.lies,
-        )
-        for n, p in enumerate(found)
-    ]
+    if len(found) == 1:
+        return found
+    return [replace(p, what=f"{way.what} {n} of {len(found)}") for n, p in enumerate(found, start=1)]
 
 
 def _band(
@@ -118,14 +106,9 @@ def _band(
 ) -> LinerPiece:
     """One band: what of the floor lies in it, with its notches."""
     fold = floor.exterior.intersection(part)
-    x0, y0, x1, y1 = part.bounds
-
-    def flat(shape: BaseGeometry) -> BaseGeometry:
-        moved = affinity.translate(shape, -x0, -y0)
-        # Along the roll is drawn to the right.
-        return affinity.affine_transform(moved, (0, 1, -1, 0, 0, x1 - x0)) if upright else moved
-
-    long, wide = (y1 - y0, x1 - x0) if upright else (x1 - x0, y1 - y0)
+    flat = _flattened(part, upright=upright)
+    whole = flat(part)
+    _, _, long, wide = whole.bounds
     return LinerPiece(
         kind="floor",
         what=way.what,
@@ -133,7 +116,7 @@ def _band(
         length=long,
         width=wide,
         notches=sum(p.distance(part) < 1 for p in posts),
-        pattern=Pattern(rings=rings_of(flat(part)), folds=tuple(_lines(flat(fold)))),
+        pattern=Pattern(rings=rings_of(whole), folds=tuple(_lines(flat(fold)))),
         lies=rings_of(part),
     )
 
@@ -144,59 +127,57 @@ def _lines(shape: BaseGeometry) -> Iterator[Line]:
             yield tuple((float(x), float(y)) for x, y in line.coords)
 
 
-def in_one(room: LinedRoom, way: FloorWay, depth: float) -> list[LinerPiece]:
-    """Floor and walls of a room in one piece: its flaps fold up, the corners fold over; where a corner stands
-    into the room the sheet is slit, and a patch is taped over the slit.
-    """
-    up = depth * way.longer
-    bed = affinity.scale(room.way, way.longer, way.longer, origin=room.way.bounds[:2])
-    sheet = bed.buffer(up, join_style="mitre", mitre_limit=MITRE)
-    x0, y0, x1, y1 = sheet.bounds
-    upright = y1 - y0 > x1 - x0
-    slits = [_slit(p, bed, sheet, room, way, up) for p in room.reflex]
+def _flattened(piece: Polygon, *, upright: bool) -> Callable[[BaseGeometry], BaseGeometry]:
+    """Moves a shape as it brings a piece to lie in its lower left corner, an upright one along the roll."""
+    x0, y0, x1, _ = piece.bounds
 
     def flat(shape: BaseGeometry) -> BaseGeometry:
         moved = affinity.translate(shape, -x0, -y0)
         return affinity.affine_transform(moved, (0, 1, -1, 0, 0, x1 - x0)) if upright else moved
 
+    return flat
+
+
+def in_one(room: LinedRoom, depth: float, longer: float, lap: float) -> list[LinerPiece]:
+    """Floor and walls of a room in one piece, so deep [mm] and cut `longer` than it lies: its flaps fold up,
+    the corners fold over; where a corner stands into the room the sheet is slit, and a patch is taped over
+    the slit.
+    """
+    up = depth * longer
+    bed = affinity.scale(room.way, longer, longer, origin=room.way.bounds[:2])
+    sheet = bed.buffer(up, join_style="mitre", mitre_limit=MITRE)
+    x0, y0, x1, y1 = sheet.bounds
+    flat = _flattened(sheet, upright=y1 - y0 > x1 - x0)
+    whole = flat(sheet)
+    _, _, long, wide = whole.bounds
+    slits = [_slit(corner, sheet, 2 * up) for corner in reflex_corners(bed)]
     found = [
         LinerPiece(
             kind="one",
             what="floor and walls in one",
-            material=way.material,
-            length=max(x1 - x0, y1 - y0),
-            width=min(x1 - x0, y1 - y0),
+            material="pond",
+            length=long,
+            width=wide,
             notches=len(slits),
             pattern=Pattern(
-                rings=rings_of(flat(sheet)),
+                rings=rings_of(whole),
                 folds=tuple(_lines(flat(LineString(bed.exterior.coords)))),
                 slits=tuple(line for s in slits for line in _lines(flat(s))),
             ),
         )
     ]
     if slits:
-        long, wide = depth + way.lap, 2 * way.lap
-        found.append(plain("patch", "patch over a slit", way.material, long, wide, len(slits)))
+        found.append(plain("patch", "patch over a slit", "pond", depth + lap, 2 * lap, len(slits)))
     return found
 
 
-def _slit(
-    corner: tuple[float, float], bed: Polygon, sheet: Polygon, room: LinedRoom, way: FloorWay, up: float
-) -> LineString:
-    """From a corner that stands into the room outwards, half way between its sides [mm]."""
-    x0, y0, _, _ = room.way.bounds
-    at = (x0 + (corner[0] - x0) * way.longer, y0 + (corner[1] - y0) * way.longer)
-    points = list(bed.exterior.coords)[:-1]
-    n = min(range(len(points)), key=lambda i: (points[i][0] - at[0]) ** 2 + (points[i][1] - at[1]) ** 2)
-    a, b, c = points[n - 1], points[n], points[(n + 1) % len(points)]
-    one, two = _unit(b, a), _unit(b, c)
-    out = (one[0] + two[0], one[1] + two[1])
-    size = (out[0] ** 2 + out[1] ** 2) ** 0.5 or 1.0
-    far = (b[0] + out[0] / size * 2 * up, b[1] + out[1] / size * 2 * up)
-    line = LineString([b, far]).intersection(sheet)
-    return line if isinstance(line, LineString) else LineString([b, far])
-
-
-def _unit(a: tuple[float, ...], b: tuple[float, ...]) -> tuple[float, float]:
-    size = ((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2) ** 0.5
-    return (b[0] - a[0]) / size, (b[1] - a[1]) / size
+def _slit(corner: Corner, sheet: Polygon, far: float) -> LineString:
+    """From a corner that stands into the room outwards, half way between its sides, to the sheet's edge and
+    at most so `far` [mm].
+    """
+    before, at, after = (np.array(p) for p in corner)
+    one, two = (before - at) / np.linalg.norm(before - at), (after - at) / np.linalg.norm(after - at)
+    out = (one + two) / np.linalg.norm(one + two)
+    line = LineString([at, at + far * out])
+    met = line.intersection(sheet)
+    return met if isinstance(met, LineString) else line

@@ -46,7 +46,7 @@ def _joints(bed: Assembly) -> float:
 
 def sleeves_of(bed: Assembly, drains: Drains, built: System) -> tuple[float, ...]:
     """How long the sleeve of a pipe is that goes through a wall of wood [mm]."""
-    if drains.loop is None or not bed.wall or bed.wall[-1].what in METAL:
+    if drains.loop is None or not is_wooden(bed):
         return ()
     return (bed.wall_thickness + 2 * lining_limit("sleeve_out", built),)
 

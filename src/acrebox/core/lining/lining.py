@@ -17,7 +17,6 @@ from acrebox.core.lining.paint import Coat, coat_of
 from acrebox.core.lining.pieces import LinerPiece
 from acrebox.core.lining.rolls import Taken
 from acrebox.core.lining.room import Crossing, LinedRoom, rooms_of
-from acrebox.core.lining.walls import crossing_of
 from acrebox.core.lining.way import WallWay
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
@@ -49,16 +48,6 @@ class Lining:
     sleeves: tuple[float, ...]
     coat: Coat | None
 
-    @property
-    def any(self) -> bool:
-        """Whether anything is lined, taped or coated."""
-        return bool(self.pieces) or self.tape > 0 or self.coat is not None
-
-
-def walls_of(design: Design) -> WallLining:
-    """What the walls are lined with: as chosen, else as suits the construction."""
-    return design.lining.walls or design.construction.lined
-
 
 def lining_of(
     design: Design, bed: Assembly, drains: Drains, book: Catalogue, show: Printer, effort: float
@@ -67,9 +56,9 @@ def lining_of(
     is too narrow where pieces may not be joined.
     """
     choice, built = design.lining, show.built
-    walls, floor = walls_of(design), choice.floor
+    walls, floor = choice.walls or design.construction.lined, choice.floor
     rooms = rooms_of(bed, built)
-    one_piece = walls == "pond" and floor == "pond"
+    one_piece = walls == floor == "pond"
     depth = min(r.depth for r in rooms) - choice.top.mm
     if walls != "none" and depth <= 0:
         allowed = f"less than {show.length(min(r.depth for r in rooms))}"
@@ -124,9 +113,10 @@ def lining_of(
 
 
 def _crossings(room: LinedRoom, drains: Drains, built: System) -> tuple[Crossing, ...]:
-    found = crossing_of(room, built)
+    """Where something goes through the lining of a room's walls: what crosses it, a pipe that leaves it."""
+    clear = lining_limit("clear", built)
+    found = room.crossings(clear)
     if drains.loop is not None:
         wide = drains.loop.size.outside.mm
-        clear = lining_limit("clear", built)
         found.append(room.through(drains.loop.port, wide, room.low + clear + wide / 2, clear))
     return tuple(sorted(found, key=lambda c: c.at))

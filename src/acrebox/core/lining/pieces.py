@@ -52,11 +52,6 @@ class LinerPiece:
     row: int = 0
     lies: tuple[Line, ...] = ()
 
-    @property
-    def area(self) -> float:
-        """Of all of them [mm²]."""
-        return self.length * self.width * self.count
-
 
 def plain(
     kind: PieceKind, what: str, material: Sold, length: float, width: float, count: int = 1

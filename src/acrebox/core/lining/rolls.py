@@ -32,6 +32,7 @@ class Taken:
     count: int
     step: float
     each: Decimal
+    in_sheets: bool
     to_hand: bool
     sheets: tuple[Sheet, ...]
     proven: bool
@@ -96,6 +97,7 @@ def _bought(material: Sold, pieces: Sequence[LinerPiece], liner: Liner, effort: 
         count=count,
         step=step,
         each=liner.price,
+        in_sheets=liner.length is not None,
         to_hand=False,
         sheets=plan.sheets,
         proven=plan.proven,
@@ -127,8 +129,8 @@ def _from_own(
         if not options:
             return None
         best = min(options, key=lambda t: (t.cost, t.width))
-        numbers = [str(n) for n, p in enumerate(pieces) if p.count > held.count(n)]
-        bought = [replace(best, sheets=tuple(_named(s, numbers) for s in best.sheets))]
+        numbers = [n for n, p in enumerate(pieces) if p.count > held.count(n)]
+        bought = [numbered(best, numbers)]
     return list(pieces), [*_taken_own(material, own, sheets), *bought]
 
 
@@ -143,9 +145,15 @@ def _all_held(
         return None
 
 
-def _named(sheet: Sheet, numbers: Sequence[str]) -> Sheet:
-    """A sheet with its pieces by the numbers that they have among all."""
-    return replace(sheet, placed=tuple(replace(p, key=numbers[int(p.key)]) for p in sheet.placed))
+def numbered(taken: Taken, numbers: Sequence[int]) -> Taken:
+    """The same with its pieces called by other numbers: those that they have among more."""
+    return replace(
+        taken,
+        sheets=tuple(
+            replace(s, placed=tuple(replace(p, key=str(numbers[int(p.key)])) for p in s.placed))
+            for s in taken.sheets
+        ),
+    )
 
 
 def _taken_own(material: Sold, own: Sequence[RollToHand], sheets: Sequence[Sheet]) -> list[Taken]:
@@ -164,6 +172,7 @@ def _taken_own(material: Sold, own: Sequence[RollToHand], sheets: Sequence[Sheet
                     count=len(mine),
                     step=roll.length.mm,
                     each=Decimal(0),
+                    in_sheets=True,
                     to_hand=True,
                     sheets=mine,
                     proven=True,

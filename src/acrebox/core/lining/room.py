@@ -4,7 +4,6 @@ stands free in it, what crosses it.
 
 from dataclasses import dataclass
 from functools import cached_property
-from math import atan2, degrees
 
 from shapely import LineString, Point, Polygon, unary_union
 from shapely.geometry.base import BaseGeometry
@@ -15,11 +14,14 @@ from acrebox.core.lining.limits import lining_limit
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Loft
 from acrebox.core.shape.bodies.face import polygons
+from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import Point2
 
 REFLEX_DEG = 185.0
-CORNER_DEG = 5.0
+CORNER_DEG = 10.0
 LEAST_MM2 = 100.0
+Corner = tuple[Point2, Point2, Point2]
+"""A corner, between the one before it and the one after it [mm]."""
 
 
 @dataclass(frozen=True)
@@ -66,9 +68,13 @@ class LinedRoom:
         return float(self.way.exterior.length)
 
     @cached_property
+    def _round(self) -> tuple[Point2, ...]:
+        return corners_of(self.way)
+
+    @cached_property
     def ring(self) -> LineString:
         """The way, from the middle of its first side round [mm]."""
-        points = list(orient(self.way).exterior.coords)[:-1]
+        points = list(self._round)
         lowest = min(range(len(points)), key=lambda n: (round(points[n][1], 3), round(points[n][0], 3)))
         points = [*points[lowest:], *points[:lowest]]
         (x0, y0), (x1, y1) = points[0], points[1]
@@ -78,23 +84,18 @@ class LinedRoom:
     @cached_property
     def corners(self) -> tuple[float, ...]:
         """Where the way turns, from its beginning [mm]; of a round room nowhere."""
-        points = list(self.ring.coords)
-        found, run = [], 0.0
-        for n in range(1, len(points) - 1):
-            run += LineString([points[n - 1], points[n]]).length
-            if abs(_turn(points[n - 1], points[n], points[n + 1])) > 2 * CORNER_DEG:
-                found.append(run)
-        return tuple(found)
+        ring = Outline(self._round)
+        turns = (
+            float(self.ring.project(Point(p)))
+            for p, angle in zip(ring.points, ring.corners, strict=True)
+            if abs(angle - 180) > CORNER_DEG
+        )
+        return tuple(sorted(turns))
 
     @cached_property
-    def reflex(self) -> tuple[Point2, ...]:
+    def reflex(self) -> list[Corner]:
         """The corners of the way that stand into the room: where a sheet in one piece has to be slit."""
-        points = list(orient(self.way).exterior.coords)[:-1]
-        return tuple(
-            (p[0], p[1])
-            for n, p in enumerate(points)
-            if _turn(points[n - 1], p, points[(n + 1) % len(points)]) < 180 - REFLEX_DEG
-        )
+        return reflex_corners(self.way)
 
     def crossings(self, clear: float) -> list[Crossing]:
         """Where what crosses the room goes through its lining, so much wider all round [mm]."""
@@ -129,10 +130,20 @@ def _joined(found: list[Crossing]) -> list[Crossing]:
     return kept
 
 
-def _turn(a: tuple[float, ...], b: tuple[float, ...], c: tuple[float, ...]) -> float:
-    """How far the way turns to the left at a point [°]."""
-    turn = atan2(c[1] - b[1], c[0] - b[0]) - atan2(b[1] - a[1], b[0] - a[0])
-    return (degrees(turn) + 180) % 360 - 180
+def corners_of(shape: Polygon) -> tuple[Point2, ...]:
+    """The corners of a shape, anticlockwise [mm]."""
+    return tuple((float(x), float(y)) for x, y in list(orient(shape).exterior.coords)[:-1])
+
+
+def reflex_corners(shape: Polygon) -> list[Corner]:
+    """The corners of a shape that stand into it."""
+    ring = Outline(corners_of(shape))
+    count = len(ring.points)
+    return [
+        (ring.points[n - 1], ring.points[n], ring.points[(n + 1) % count])
+        for n, angle in enumerate(ring.corners)
+        if angle > REFLEX_DEG
+    ]
 
 
 def shape_of(part: Part) -> BaseGeometry:

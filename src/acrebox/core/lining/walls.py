@@ -8,9 +8,8 @@ from shapely import LineString, box, unary_union
 
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.pieces import Line, LinerPiece, Pattern, plain, rings_of
-from acrebox.core.lining.room import Crossing, LinedRoom, shape_of
+from acrebox.core.lining.room import LinedRoom, shape_of
 from acrebox.core.lining.way import WallWay
-from acrebox.core.measure.systems import System
 
 MOST_STRIPS = 8
 LEAST_BAY_MM = 20.0
@@ -25,7 +24,7 @@ def strips(room: LinedRoom, way: WallWay, roll: float, longest: float | None) ->
     if tiers is None:
         return None
     count = _how_many(way, max(tiers), roll, longest)
-    if count is None or (count > 1 and not way.seams):
+    if count is None:
         return None
     long = way.round / count + way.lap
     found = []
@@ -167,8 +166,3 @@ def wraps(room: LinedRoom, way: WallWay) -> list[LinerPiece]:
         if z0 < high:
             found.append(plain("wrap", f"wrap on a {part.role.name}", way.material, long, girth))
     return found
-
-
-def crossing_of(room: LinedRoom, built: System) -> list[Crossing]:
-    """Where something goes through the lining of a room's walls."""
-    return room.crossings(lining_limit("clear", built))

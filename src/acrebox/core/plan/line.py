@@ -5,7 +5,8 @@ from collections.abc import Iterator, Sequence
 from shapely import Polygon
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.lining import NAMES, STIFF, LinerPiece, Lining, Taken, lining_limit, lining_of
+from acrebox.core.design import MATERIALS
+from acrebox.core.lining import STIFF, LinerPiece, Lining, Taken, lining_limit, lining_of
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.telling import told
 from acrebox.core.plan.line_rows import (
@@ -141,7 +142,7 @@ def _taken(taken: Taken, seen: Seen) -> LinerRow:
 
 
 def _named(taken: Taken, show: Printer) -> str:
-    return f"{NAMES[taken.material]} to hand" if taken.to_hand else told(taken.name, show)
+    return f"{MATERIALS[taken.material]} to hand" if taken.to_hand else told(taken.name, show)
 
 
 Step = tuple[str, str]

@@ -21,14 +21,14 @@ def line_goods(seen: Seen) -> list[Buy]:
 
 
 def _roll(taken: Taken, seen: Seen) -> Buy:
-    show, sheet = seen.show, taken.step == taken.length and taken.step not in UNITS
-    unit = "sheet" if sheet else UNITS.get(taken.step, f"× {show.length(taken.step)}")
+    show = seen.show
+    unit = "sheet" if taken.in_sheets else UNITS.get(taken.step, f"× {show.length(taken.step)}")
     used = max((s.used for s in taken.sheets), default=0) / 10
     pieces = sum(len(s.placed) for s in taken.sheets)
     what = "piece" if pieces == 1 else "pieces"
     words = (
         f"{pieces} {what} out of {taken.count} of them"
-        if unit == "sheet"
+        if taken.in_sheets
         else f"{pieces} {what} out of {show.run(used)}, sold by the {unit}"
     )
     counted = f"{words}: {taken.count} × {show.money(taken.each)}"

@@ -7,8 +7,9 @@ from shapely import LineString, Point, box, unary_union
 from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.design import MATERIALS
 from acrebox.core.drainage import Drains
-from acrebox.core.lining import NAMES, LinerPiece
+from acrebox.core.lining import LinerPiece
 from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
@@ -91,7 +92,7 @@ def _piece(n: int, piece: LinerPiece, show: Printer) -> TemplateRow:
     return _laid_out(
         f"piece {n}",
         f"{piece.what[0].upper()}{piece.what[1:]}",
-        f"{piece.count} of {NAMES[piece.material]}, {size}.",
+        f"{piece.count} of {MATERIALS[piece.material]}, {size}.",
         flat.rings,
         unary_union(lines),
         show,
