@@ -5,8 +5,6 @@ import signal
 import socket
 import subprocess
 import sys
-import time
-import urllib.request
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from uuid import uuid4
@@ -17,6 +15,7 @@ from sqlalchemy import text
 from sqlalchemy.engine import make_url
 
 from acrebox.store.engine import connect
+from answering import until_it_answers
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
@@ -72,18 +71,6 @@ def spoil(site_database: str) -> Callable[[str, str, str], None]:
     return write
 
 
-def _wait_for(address: str, server: "subprocess.Popen[bytes]") -> None:
-    """Until a server answers, or is no longer there: on a busy machine that takes its time."""
-    for _ in range(900):
-        assert server.poll() is None, "the server has ended"
-        try:
-            urllib.request.urlopen(address, timeout=2).close()
-            return
-        except OSError:
-            time.sleep(0.1)
-    raise AssertionError(f"{address} does not answer")
-
-
 @pytest.fixture(scope="session")
 def site(site_database: str) -> Iterator[str]:
     """The address of a running server with the sample yard in."""
@@ -95,7 +82,7 @@ def site(site_database: str) -> Iterator[str]:
         words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT
     )
     address = f"http://127.0.0.1:{port}"
-    _wait_for(f"{address}/api/health", server)
+    until_it_answers(address, server)
     yield address
     server.send_signal(signal.SIGINT)
     assert server.wait(60) == 0

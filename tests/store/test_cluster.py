@@ -5,7 +5,6 @@ import signal
 import socket
 import subprocess
 import sys
-import time
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
@@ -18,6 +17,7 @@ from acrebox.demo import demo_beds
 from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
+from answering import until_it_answers
 
 ROOT = Path(__file__).parents[2]
 
@@ -78,15 +78,8 @@ def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
         cwd=ROOT,
         env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")},
     )
-    # On a busy machine it takes its time.
-    for _ in range(900):
-        assert server.poll() is None, "the server has ended"
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=2).close()
-            return server
-        except OSError:
-            time.sleep(0.1)
-    raise AssertionError("the server does not answer")
+    until_it_answers(f"http://127.0.0.1:{port}", server)
+    return server
 
 
 @pytest.mark.parametrize(("words", "beds"), [((), len(demo_beds())), (("--empty",), 0)])

@@ -7,9 +7,21 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import beds, grounds, grounds_tried, pages, planning, practice, problems, readings, yards
+from acrebox.api import (
+    beds,
+    filling,
+    grounds,
+    grounds_tried,
+    pages,
+    planning,
+    practice,
+    problems,
+    readings,
+    seasons,
+    yards,
+)
 from acrebox.api.context import Stores
-from acrebox.store import BedStore, ReadingStore, YardStore
+from acrebox.store import BedStore, ReadingStore, WeatherStore, YardStore
 
 
 def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
@@ -20,8 +32,12 @@ def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
     problems.install(app)
     if engine is not None:
-        app.state.stores = Stores(YardStore(engine), BedStore(engine), ReadingStore(engine))
+        app.state.stores = Stores(
+            YardStore(engine), BedStore(engine), ReadingStore(engine), WeatherStore(engine)
+        )
     app.include_router(planning.router())
+    app.include_router(filling.router)
+    app.include_router(seasons.router)
     app.include_router(practice.router)
     app.include_router(readings.router)
     app.include_router(beds.router)

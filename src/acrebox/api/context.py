@@ -12,7 +12,14 @@ from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.design import read_in_yard_of
 from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
-from acrebox.store import BedStore, NotFoundError, ReadingStore, YardStore
+from acrebox.store import (
+    BedStore,
+    KeptWeather,
+    NotFoundError,
+    ReadingStore,
+    WeatherStore,
+    YardStore,
+)
 
 
 @dataclass(frozen=True)
@@ -22,6 +29,7 @@ class Stores:
     yards: YardStore
     beds: BedStore
     readings: ReadingStore
+    weather: WeatherStore
 
 
 def stores(request: Request) -> Stores:
@@ -71,6 +79,19 @@ class Asked:
             return yard_for(self.bed, kept, name)
         assert self.yard is not None
         return kept.yards.get(self.yard).yard
+
+    @property
+    def yard_id(self) -> UUID | None:
+        """The yard that is named, or that of the bed; None where neither is."""
+        if self.bed is not None:
+            return stores(self.request).beds.around(self.bed).yard_id
+        return self.yard
+
+    @property
+    def weather(self) -> KeptWeather | None:
+        """The weather that the yard has of its own."""
+        yard = self.yard_id
+        return None if yard is None else stores(self.request).weather.of(yard)
 
 
 Context = Annotated[Asked, Depends()]

@@ -32,7 +32,7 @@ from acrebox.core.stages import stages
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength import StrengthCheck
 from acrebox.core.takeoff import Takeoff
-from acrebox.core.wicking import Reservoir
+from acrebox.core.wicking import KeptPipes, Reservoir
 from acrebox.core.yard import Made
 
 T = TypeVar("T")
@@ -356,6 +356,11 @@ class Seen:
     def reservoir(self) -> Reservoir | None:
         """The water kept under the soil; None where there is none."""
         return cast("Reservoir | None", self._by_key("reservoir_of"))
+
+    @property
+    def kept_pipes(self) -> KeptPipes | None:
+        """The pipes of the water kept under the soil; None where there are none."""
+        return cast("KeptPipes | None", self._by_key("kept_pipes"))
 
     @property
     def lined(self) -> Lining:

@@ -1,6 +1,6 @@
 """The Takeoff: what an Assembly needs, by family, and what each part is called on the drawings.
 
-Lengths and sheets are cut from sticks and sheets, rolls from rolls, counted goods are bought by the piece
+Lengths and sheets are cut from sticks and sheets, counted goods are bought by the piece
 or the metre. Each family is solved in a room of its own in `bench/`; fixings come from the joints, soil
 from the compartments.
 """
@@ -16,7 +16,6 @@ from acrebox.core.assembly import (
     CountedPiece,
     Part,
     Piece,
-    RollPiece,
     SheetPiece,
     StandingPiece,
     StickPiece,
@@ -70,7 +69,6 @@ class Takeoff:
 
     lengths: tuple[CutGroup, ...]
     sheets: tuple[CutGroup, ...]
-    rolls: tuple[Group, ...]
     counted: tuple[CountedNeed, ...]
     weights_kg: dict[str, float]
     part_labels: dict[str, str]
@@ -90,7 +88,7 @@ class Takeoff:
 STANDS = "stands "
 """What is there already is called so on the drawings: it is in no list."""
 
-FAMILIES = (SheetPiece, StickPiece, RollPiece, CountedPiece, WholePiece)
+FAMILIES = (SheetPiece, StickPiece, CountedPiece, WholePiece)
 
 
 def _family(piece: Piece) -> int:
@@ -125,7 +123,6 @@ def take_off(assembly: Assembly, density: Callable[[str], float]) -> Takeoff:
     return Takeoff(
         lengths=tuple(g for family, g in cut if FAMILIES[family] is StickPiece),
         sheets=tuple(g for family, g in cut if FAMILIES[family] is SheetPiece),
-        rolls=tuple(g for family, g in groups if FAMILIES[family] is RollPiece),
         counted=_counted(
             assembly, [g for family, g in groups if FAMILIES[family] in (CountedPiece, WholePiece)]
         ),

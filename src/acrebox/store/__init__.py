@@ -3,12 +3,14 @@
 from acrebox.store.beds import Bed, BedStore, Tick
 from acrebox.store.documents import NotFoundError, NothingToUndoError, StaleError, Stored, StoreError
 from acrebox.store.readings import KeptReading, ReadingStore
+from acrebox.store.weather import KeptWeather, WeatherStore
 from acrebox.store.yards import StoredYard, YardStore
 
 __all__ = [
     "Bed",
     "BedStore",
     "KeptReading",
+    "KeptWeather",
     "NotFoundError",
     "NothingToUndoError",
     "ReadingStore",
@@ -17,5 +19,6 @@ __all__ = [
     "Stored",
     "StoredYard",
     "Tick",
+    "WeatherStore",
     "YardStore",
 ]

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import DateTime, Float, ForeignKey, Identity, Integer, String, func
+from sqlalchemy import DateTime, Float, ForeignKey, Identity, Integer, String, Text, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -91,6 +91,17 @@ class FigureRow(Base):
     bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
     basis: Mapped[str] = mapped_column(String(64))
     figures: Mapped[dict[str, Any]] = mapped_column(JSONB)
+
+
+class WeatherRow(Base):
+    """The daily weather of a yard: what its file is called, and the file as it was read."""
+
+    __tablename__ = "weather"
+
+    yard_id: Mapped[UUID] = mapped_column(ForeignKey("yard.id"), primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    text: Mapped[str] = mapped_column(Text)
+    saved_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
 class ReadingRow(Base):

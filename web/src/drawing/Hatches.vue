@@ -62,6 +62,9 @@ defineProps<{ prefix: string }>()
     <pattern :id="`${prefix}-mesh`" width="8" height="8" patternUnits="userSpaceOnUse">
       <rect width="8" height="8" fill="var(--sheet)" /><path d="M0 0v8M0 0h8" stroke="var(--faint)" stroke-width="1" />
     </pattern>
+    <pattern :id="`${prefix}-water`" width="22" height="9" patternUnits="userSpaceOnUse">
+      <rect width="22" height="9" fill="var(--chalk-wash)" /><path d="M0 5q5.5-4 11 0t11 0" fill="none" stroke="var(--chalk)" stroke-width=".9" opacity=".8" />
+    </pattern>
     <pattern :id="`${prefix}-ground`" width="14" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
       <path d="M0 0v10" stroke="var(--earth-line)" stroke-width="1.4" />
     </pattern>

@@ -53,6 +53,7 @@ const ground = computed(() => {
       <text v-for="l in shown" :key="l.part" class="label" :class="{ lit: isPointed(l.part) }" :transform="`translate(${l.x} ${l.y}) ${l.upright ? 'rotate(-90)' : ''}`" dy="4">{{ letters(l.part) }}</text>
       <DimensionChain v-for="(c, n) in lines" :key="n" :chain="c" :frame="frame" :units="units" :row="rows[n] ?? 0" />
       <AlignedDimension v-for="d in view.dimensions.filter((one) => one.side === 'aligned')" :key="d.name" :of="d" :frame="frame" :units="units" />
+      <slot :frame="frame" />
       <ScaleBar v-if="!bare" :scale="frame.scale" :x="frame.left" :y="laid.height - 10" :units="units" />
       <text v-if="!bare" class="title" :x="frame.left + 190" :y="laid.height - 4">{{ typeset(view.title) }}{{ curves?.length ? ', bow × 10' : '' }}</text>
     </svg>

@@ -6,6 +6,7 @@ import { useMaterials } from '@/bed/useMaterials'
 import { useStock } from '@/bed/useStock'
 import { printLength, typeset } from '@/measure/print'
 import ChoiceField from '@/sheet/ChoiceField.vue'
+import DateField from '@/sheet/DateField.vue'
 import LengthField from '@/sheet/LengthField.vue'
 import NumberField from '@/sheet/NumberField.vue'
 import Question from '@/sheet/Question.vue'
@@ -46,6 +47,7 @@ const instrument = computed(() => (props.asked.instrument ? instruments[props.as
     <LengthField v-else-if="asked.kind === 'length'" :id="id" :path="asked.path" :label="label" :optional="asked.optional || Boolean(asked.usual)" :placeholder="usual" />
     <NumberField v-else-if="asked.kind === 'number'" :id="id" :path="asked.path" :label="label" :optional="asked.optional || Boolean(asked.usual)" :before="asked.before ?? undefined" :after="asked.after ?? undefined" :placeholder="usual" />
     <TextField v-else-if="asked.kind === 'text'" :id="id" :path="asked.path" :label="label" :optional="asked.optional" :placeholder="usual" />
+    <DateField v-else-if="asked.kind === 'date'" :id="id" :path="asked.path" :label="label" :optional="asked.optional" />
     <TickBox v-else-if="asked.kind === 'yes'" :id="id" :done="on" :label="label" class="yes" @tick="edit(asked.path, $event)">{{ asked.after }}</TickBox>
     <MeasuredOtherwise v-if="asked.measurable && asked.rows?.length" :asked="asked" />
     <WatchOuts :stage="stage" :fields="asked.watch ?? []" />

@@ -1,4 +1,4 @@
-import type { Asked } from '@/api/client'
+import type { Asked, Group } from '@/api/client'
 
 type ValueAt = (path: string) => unknown
 
@@ -7,6 +7,9 @@ export function idOf(asked: Asked): string {
   const own = asked.path.replace(/^(outline|construction|site|loads|bench)\./, '')
   return own.replaceAll('_', '-').replaceAll('.', '-') + (asked.kind === 'sheet' ? '-stock' : '')
 }
+
+/** A group of rows as one question of any number of them. */
+export const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, label: g.title, hint: g.says, rows: g.questions, optional: true, measurable: false, answers: [], when: {}, watch: [] })
 
 /** A question of a row in general, asked of one row. */
 export function inRow(asked: Asked, n: number): Asked {

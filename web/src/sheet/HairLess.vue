@@ -1,34 +1,16 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { useElementVisibility } from '@vueuse/core'
-import { onScopeDispose, ref, watch } from 'vue'
+import { ref } from 'vue'
 
-import { api, type Fit } from '@/api/client'
+import { api } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
+import { useWhenSeen } from '@/bed/useWhenSeen'
 import { typeset } from '@/measure/print'
 
-/** What a hair less or more would save: asked for once somebody looks, and again when the bed has changed. */
-const { id, draft, plan, units, edit } = useThisBed()
-const found = ref<Fit[] | null>(null)
+/** What a hair less or more would save. */
+const { id, units, edit } = useThisBed()
 const section = ref<HTMLElement | null>(null)
-const inSight = useElementVisibility(section)
-const SETTLE_MS = 400
-let timer: number | undefined
-let asked: unknown = null
-
-async function ask() {
-  const of = plan.value
-  if (!draft.value || !of || asked === of) return
-  const answer = await api.fits(draft.value, { bed: id, shown: units.value })
-  if (of !== plan.value) return
-  asked = of
-  found.value = answer.ok ? answer.value : []
-}
-watch([plan, inSight], ([, seen]) => {
-  window.clearTimeout(timer)
-  if (seen) timer = window.setTimeout(ask, found.value === null ? 0 : SETTLE_MS)
-}, { immediate: true })
-onScopeDispose(() => window.clearTimeout(timer))
+const { found } = useWhenSeen(section, (design) => api.fits(design, { bed: id, shown: units.value }))
 </script>
 
 <template>

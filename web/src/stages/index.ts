@@ -27,7 +27,7 @@ const SHEETS: Record<string, Sheet> = {
   level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
   line: { sheet: LineSheet, large: { name: 'Flat pieces', view: defineAsyncComponent(() => import('./line/LineDrawing.vue')) }, chapters: ['lining'] },
   drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage', 'reservoir'] },
-  fill: { sheet: FillSheet, chapters: ['outside', 'inside', 'fill'] },
+  fill: { sheet: FillSheet, large: { name: 'Layers', view: defineAsyncComponent(() => import('./fill/LayersDrawing.vue')) }, chapters: ['outside', 'inside', 'fill', 'settling', 'nitrogen', 'tipping'] },
 }
 
 /** The sheet of a stage; one that has none of its own yet shows what its chapters (`own`) worked out. */

@@ -5,6 +5,9 @@ from collections.abc import Iterator
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
+from acrebox.core.fill import FilledLayer, root_depth
+from acrebox.core.fill.limits import fill_limit
+from acrebox.core.fill.nitrogen import feeds, tied_up
 from acrebox.core.measure.convert import MM3_PER_LITRE
 
 
@@ -46,11 +49,114 @@ def no_reserve(seen: Seen) -> Iterator[Finding]:
     why="Garden soil by itself settles, sheds water when dry and sets hard in a bed.",
 )
 def garden_soil_alone(seen: Seen) -> Iterator[Finding]:
+    plain = _plain_share(seen)
+    if plain > limit("plain_soil_share"):
+        yield Finding(
+            f"{plain:.0%} of the growing layer is plain garden soil.",
+            "Mix in compost: about 40 % of the whole, with 10 % manure.",
+        )
+
+
+def _plain_share(seen: Seen) -> float:
+    """The share of plain garden soil in what roots grow in."""
     growing = [c for layer in seen.layers if layer.for_roots for c in layer.contents]
     total = sum(c.settled for c in growing)
     plain = sum(c.settled for c in growing if c.material.key == "garden-soil")
-    if total and plain > limit("plain_soil_share") * total:
+    return plain / total if total else 0.0
+
+
+@rule(
+    "container-soil",
+    stage="fill",
+    level="fix",
+    field="fill.layers",
+    why="A bed with a floor is a container: no worm comes up into it, and plain soil sets hard.",
+)
+def container_soil(seen: Seen) -> Iterator[Finding]:
+    plain, most = _plain_share(seen), fill_limit("container_soil")
+    if seen.drains.floor is not None and most + 1e-9 < plain <= limit("plain_soil_share"):
         yield Finding(
-            f"{plain / total:.0%} of the growing layer is plain garden soil.",
-            "Mix in compost: about 40 % of the whole, with 10 % manure.",
+            f"{plain:.0%} of the growing layer is plain garden soil, and the bed has a floor.",
+            f"At most {most:.0%} of it; compost, and something that keeps it loose, for the rest.",
         )
+
+
+@rule(
+    "nitrogen-tied",
+    stage="fill",
+    level="note",
+    field="fill.layers",
+    why="Fresh straw and wood rot by nitrogen that they take from the soil beside them: plants turn yellow.",
+    source="NRAES-54 (from memory) for C:N; common practice",
+)
+def nitrogen_tied(seen: Seen) -> Iterator[Finding]:
+    tied, show = tied_up(seen.layers), seen.show
+    grams = sum(t.grams for t in tied)
+    if grams < fill_limit("told_from"):
+        return
+    names = " and ".join(dict.fromkeys(t.material.name for t in tied))
+    given = " or ".join(f"{show.weighed(grams / 1000 / f.nitrogen)} of {f.name}" for f in feeds())
+    yield Finding(
+        f"{names} take {show.weighed(grams / 1000)} of nitrogen in their first year.",
+        f"Give it to them: {given}; half as they go in, half {fill_limit('weeks_later'):g} weeks later.",
+    )
+
+
+def _fillers(seen: Seen) -> list[FilledLayer]:
+    return [layer for layer in seen.layers if layer.kind == "filler"]
+
+
+@rule(
+    "filler-depth",
+    stage="fill",
+    level="note",
+    field="fill.layers",
+    why="A thin filler saves little; a thick one rots away under the roots and takes the soil down with it.",
+)
+def filler_depth(seen: Seen) -> Iterator[Finding]:
+    show = seen.show
+    deep = sum(x.top - x.base for x in _fillers(seen))
+    least, most = (fill_limit(name, show.built) for name in ("filler_least", "filler_most"))
+    if deep and not least - 0.5 <= deep <= most + 0.5:
+        yield Finding(
+            f"The filler lies {show.length(deep)} deep.",
+            f"{show.length(least)} to {show.length(most)} of it is usual.",
+        )
+
+
+@rule(
+    "roots-over-filler",
+    stage="fill",
+    level="fix",
+    field="fill.layers",
+    why="Roots stop at the filler: what lies over it is all the soil they have.",
+)
+def roots_over_filler(seen: Seen) -> Iterator[Finding]:
+    show, deep = seen.show, root_depth(seen.layers)
+    wanted = fill_limit("over_filler", show.built)
+    if _fillers(seen) and deep < wanted - 0.5:
+        yield Finding(
+            f"{show.length(deep)} of soil lie over the filler; roots want {show.length(wanted)}.",
+            f"{show.length(wanted - deep)} less filler, or a bed that much higher.",
+        )
+
+
+@rule(
+    "bags-dearer",
+    stage="fill",
+    level="note",
+    field="fill.bought",
+    why="Past the break-even a load costs less than bags, however many they are.",
+    source="the price list",
+)
+def bags_dearer(seen: Seen) -> Iterator[Finding]:
+    show = seen.show
+    for bought in seen.purchases:
+        if bought.asked != "bags" or not (bought.in_bags and bought.as_load):
+            continue
+        saved = bought.in_bags.cost - bought.as_load.cost
+        if saved > 0:
+            yield Finding(
+                f"{bought.material.name} in bags costs {show.money(saved)} more than a load.",
+                "Buy it the cheapest way, or as a load.",
+            )

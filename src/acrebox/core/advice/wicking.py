@@ -18,7 +18,7 @@ def soil_over_reservoir(seen: Seen) -> Iterator[Finding]:
     found, show = seen.reservoir, seen.show
     if found is None:
         return
-    soil = seen.layers[-1].top - seen.assembly.cavity.base - found.depth
+    soil = found.under(seen.layers)
     least = wicking_limit("soil_above", show.built)
     if soil < least - 0.5:
         yield Finding(
@@ -38,7 +38,7 @@ def soil_too_deep_to_lift(seen: Seen) -> Iterator[Finding]:
     found, show = seen.reservoir, seen.show
     if found is None:
         return
-    soil = seen.layers[-1].top - seen.assembly.cavity.base - found.depth
+    soil = found.under(seen.layers)
     lifts = lift_of(organic_of(seen.layers), show.built)
     if soil > lifts + 0.5:
         yield Finding(
@@ -62,4 +62,53 @@ def reservoir_soil_poor(seen: Seen) -> Iterator[Finding]:
         yield Finding(
             f"{seen.show.number(organic * 100)} % of the soil over the reservoir is organic matter.",
             f"Mix in compost or leaf mould until it is {seen.show.number(least * 100)} % at least.",
+        )
+
+
+@rule(
+    "reservoir-untested",
+    stage="drain",
+    level="note",
+    field="reservoir",
+    why="What leaks is out of reach once the soil is in.",
+)
+def reservoir_untested(seen: Seen) -> Iterator[Finding]:
+    if seen.reservoir is not None and seen.reservoir.test is None:
+        yield Finding(
+            "No test with water is recorded.",
+            "Fill it to the overflow before anything goes in, look again after a day, and record it here.",
+        )
+
+
+@rule(
+    "reservoir-leaks",
+    stage="drain",
+    level="fix",
+    field="reservoir.test.later",
+    why="What leaks is out of reach once the soil is in, and what it wets rots.",
+)
+def reservoir_leaks(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.reservoir, seen.show
+    if found is None or found.test is None or not found.test.leaks:
+        return
+    most = show.length(wicking_limit("falls_most", show.built))
+    yield Finding(
+        f"The water fell {show.length(found.test.a_day)} a day; the sun takes {most} at most.",
+        "Find the leak and mend it, and test it again, covered.",
+    )
+
+
+@rule(
+    "overflow-untested",
+    stage="drain",
+    level="fix",
+    field="reservoir.test.ran",
+    why="An overflow that does not run drowns the roots in the first hard rain.",
+)
+def overflow_untested(seen: Seen) -> Iterator[Finding]:
+    choice = seen.design.reservoir
+    if choice is not None and choice.test is not None and not choice.test.ran:
+        yield Finding(
+            "The water test is recorded, but not that the overflow ran.",
+            "Pour water in until it runs out of the overflow and away from the bed.",
         )

@@ -71,19 +71,6 @@ class SheetPiece(StickPiece):
 
 
 @dataclass(frozen=True, kw_only=True)
-class RollPiece(Piece):
-    """Cut off a roll: its length and width [mm]."""
-
-    length: float
-    width: float
-
-    @property
-    def likeness(self) -> tuple[object, ...]:
-        """Its size."""
-        return -tenths(self.length), -tenths(self.width)
-
-
-@dataclass(frozen=True, kw_only=True)
 class CountedPiece(Piece):
     """One of many things bought alike: a block, a bracket."""
 

@@ -22,7 +22,8 @@ class MixPart(Choice):
 
 
 class Layer(Choice):
-    """One material, or a mix of several, bottom to top: so deep, or a share [%] of what the depths leave.
+    """One material, or a mix of several, bottom to top: so deep, a share [%] of what the depths leave, or
+    `all_to_hand`: as much as the heaps of it make.
 
     `bag` and `buy` say how its materials are bought, where `FillChoice.bought` does not.
     """
@@ -31,6 +32,7 @@ class Layer(Choice):
     mix: tuple[MixPart, ...] = ()
     depth: Length | None = None
     share: Share | None = None
+    all_to_hand: bool = False
     bag: Volume | None = None
     buy: Way = "cheaper"
 
@@ -48,18 +50,20 @@ HEAPS: dict[str, Any] = {
     "cone": "a heap, measured as a cone",
     "buckets": "so many buckets",
     "barrows": "so many barrow loads",
+    "bags": "so many bags",
 }
+COUNTED = ["buckets", "barrows", "bags"]
 
 
 class Heap(Asking):
     """Material to hand, loose, which costs nothing: a volume, a heap measured across its foot and up to its
-    top, buckets that hold so much, or loads of the bed's barrow.
+    top, buckets or bags that hold so much, or loads of the bed's barrow.
     """
 
     order = ("material", "measured", "volume", "across", "high", "count", "holds")
 
     material: str = Field(json_schema_extra=asks("Material to hand", of="fill"))
-    measured: Literal["volume", "cone", "buckets", "barrows"] = Field(
+    measured: Literal["volume", "cone", "buckets", "barrows", "bags"] = Field(
         "volume", json_schema_extra=asks("There is", label="How it is measured", words=HEAPS)
     )
     volume: Volume | None = Field(
@@ -74,11 +78,11 @@ class Heap(Asking):
     )
     count: Annotated[float, Field(gt=0, le=10_000)] | None = Field(
         None,
-        json_schema_extra=asks("How many", label="How many loads", when={"measured": ["buckets", "barrows"]}),
+        json_schema_extra=asks("How many", label="How many loads", when={"measured": COUNTED}),
     )
     holds: Volume = Field(
         Volume("10 L"),
-        json_schema_extra=asks("A bucket holds", when={"measured": ["buckets"]}, imperial="5 gal"),
+        json_schema_extra=asks("Each holds", when={"measured": ["buckets", "bags"]}, imperial="5 gal"),
     )
 
 
@@ -97,7 +101,7 @@ PACKED = {"sold": ["bags", "bulk"]}
 class OwnMaterial(Asking):
     """A material that no price list has: its weight and settling, and how it is sold where it is."""
 
-    order = ("name", "kind", "wet", "loose", "settles", "sold", "pack", "price", "delivery")
+    order = ("name", "kind", "wet", "loose", "settles", "cn", "sold", "pack", "price", "delivery")
 
     name: Annotated[str, Field(min_length=1, max_length=60)] = Field(
         json_schema_extra=asks("Called", label="Name of your own material")
@@ -119,6 +123,15 @@ class OwnMaterial(Asking):
             label="Settling factor",
             before="×",
             hint="1.2: a sixth is lost.",
+        ),
+    )
+    cn: Annotated[float, Field(ge=5, le=1000)] | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Carbon to nitrogen",
+            label="Carbon to nitrogen, C:N",
+            after=": 1",
+            hint="Over 30 it takes nitrogen as it rots; left empty: as is usual for its kind.",
         ),
     )
     sold: Literal["free", "bags", "bulk"] = Field(

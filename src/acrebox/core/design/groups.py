@@ -14,7 +14,7 @@ from acrebox.core.design.lining import LiningChoice, RollToHand
 from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import OUTLINES, SHAPES
 from acrebox.core.design.questions import METRIC, Answer, Asked, questions_of, rows_of
-from acrebox.core.design.reservoir import ReservoirChoice
+from acrebox.core.design.reservoir import ReservoirChoice, WaterTest
 from acrebox.core.design.site import MayCarry, Site
 from acrebox.core.measure.printing import Printer
 
@@ -94,6 +94,7 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
     asked["rolls"] = ("lining.rolls", False, rows_of(RollToHand, "lining.rolls", show))
     asked["drainage"] = ("drainage", False, questions_of(DrainageChoice, "drainage", show))
     asked["reservoir"] = ("reservoir", True, questions_of(ReservoirChoice, "reservoir", show))
+    asked["water_test"] = ("reservoir.test", True, questions_of(WaterTest, "reservoir.test", show))
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]
         asked[name] = (f"add_ons.{name}", True, questions_of(model, f"add_ons.{name}", show))

@@ -1,5 +1,6 @@
 """Questions as data: what a field of a design asks, in which words, when, and in what order."""
 
+from datetime import date
 from typing import Annotated, Any, ClassVar, Literal, get_args, get_origin
 
 from pydantic import BaseModel, ConfigDict
@@ -25,6 +26,7 @@ QuestionKind = Literal[
     "block",
     "fill",
     "yes",
+    "date",
     "own",
 ]
 
@@ -209,4 +211,6 @@ def _kind(field: FieldInfo, extra: dict[str, Any]) -> QuestionKind:
         return "yes"
     if kinds & {Length, Volume, UnitWeight, Pressure, Weight}:
         return "length"
+    if date in kinds:
+        return "date"
     return "number" if float in kinds or int in kinds else "text"

@@ -65,6 +65,15 @@ class CutPipe:
 
 
 @dataclass(frozen=True)
+class Port:
+    """Where a pipe goes out through a wall: from above, how wide it is, how high its middle lies [mm]."""
+
+    at: Point2
+    wide: float
+    height: float
+
+
+@dataclass(frozen=True)
 class Loop:
     """A loop: the middles of its elbows, of its tee and of where it leaves [mm], its pieces and fittings, how
     many holes are drilled in it, how much of it is drilled [mm].
@@ -119,11 +128,8 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
     """A loop off the walls, as large as the floor takes, with its tee in the middle of its right end. Raises
     DesignError where the floor is too small for one.
     """
-    room = floor.outline.buffer(-drain_limit("loop_off", show.built), join_style="mitre")
-    take = size.take_out
-    shape = _largest(room) if not room.is_empty else None
-    least = 4 * take + 2 * size.socket.mm
-    if shape is None or min(shape[2] - shape[0], shape[3] - shape[1]) < least:
+    take, shape = size.take_out, loop_room(floor, size, show.built)
+    if shape is None:
         raise refuse(
             "drainage.kind",
             "plumbed",
@@ -132,7 +138,7 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
         )
     x0, y0, x1, y1 = shape
     tee = (x1, (y0 + y1) / 2)
-    wall = _wall_at(floor, tee)
+    wall = wall_at(floor, tee)
     long, wide, half, out = x1 - x0, y1 - y0, (y1 - y0) / 2, wall + floor.through - x1
     pieces = (
         CutPipe("front and back", long - 2 * take, long, 2),
@@ -141,7 +147,6 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
         CutPipe("from the tee into the threaded adapter", out - 2 * take, out, 1),
     )
     drilled = sum(p.length * p.count for p in pieces[:DRILLED])
-    rows = drain_limit("pipe_hole_rows")
     return Loop(
         size=size,
         corners=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
@@ -149,7 +154,7 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
         port=(wall, tee[1]),
         pieces=pieces,
         fittings=(("elbow", 4), ("tee", 1), ("threaded adapter", 1)),
-        holes=int(rows * (drilled // drain_limit("pipe_hole_every", show.built))),
+        holes=drilled_holes(drilled, show.built),
         drilled=drilled,
     )
 
@@ -172,7 +177,20 @@ def joined(
     return pieces, (("elbow", 1), ("tee", others), ("threaded adapter", tanks))
 
 
-def _largest(room: BaseGeometry) -> tuple[float, float, float, float]:
+def loop_room(floor: Floor, size: PipeSize, built: System) -> tuple[float, float, float, float] | None:
+    """The box that a loop of pipe lies along, off the walls [mm]; None where the floor is too small."""
+    room = floor.outline.buffer(-drain_limit("loop_off", built), join_style="mitre")
+    shape = None if room.is_empty else largest_in(room)
+    least = 4 * size.take_out + 2 * size.socket.mm
+    return shape if shape and min(shape[2] - shape[0], shape[3] - shape[1]) >= least else None
+
+
+def drilled_holes(drilled: float, built: System) -> int:
+    """How many holes go into so much pipe [mm]."""
+    return int(drain_limit("pipe_hole_rows") * (drilled // drain_limit("pipe_hole_every", built)))
+
+
+def largest_in(room: BaseGeometry) -> tuple[float, float, float, float]:
     """The box of a room drawn in about its middle until the room covers it [mm]."""
     whole = box(*room.bounds)
     low, high = 0.0, 1.0
@@ -185,7 +203,7 @@ def _largest(room: BaseGeometry) -> tuple[float, float, float, float]:
     return float(x0), float(y0), float(x1), float(y1)
 
 
-def _wall_at(floor: Floor, at: Point2) -> float:
+def wall_at(floor: Floor, at: Point2) -> float:
     """Where the wall lies to the right of a place [mm]."""
     _, _, far, _ = floor.outline.bounds
     beam = box(at[0], at[1] - 0.5, far + 1, at[1] + 0.5)

@@ -1,11 +1,14 @@
 """Material to hand: how much it is, by the way in which it was measured."""
 
+from collections.abc import Mapping
 from math import pi
 
-from acrebox.core.design import Heap
+from acrebox.core.design import FillChoice, Heap
 from acrebox.core.errors import refuse
+from acrebox.core.fill.materials import known
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.measure.printing import Printer
+from acrebox.core.stock import Fill
 
 ASKED = {
     "volume": "a volume",
@@ -13,6 +16,21 @@ ASKED = {
     "high": "how high it is",
     "count": "how many there are",
 }
+
+
+def to_hand(
+    choice: FillChoice, every: Mapping[str, Fill], show: Printer
+) -> dict[str, tuple[list[str], float]]:
+    """What is to hand of each material, loose: heap by heap in words, and together [L]."""
+    found: dict[str, tuple[list[str], float]] = {}
+    barrow = choice.barrow.litres
+    for n, heap in enumerate(choice.heaps):
+        at = f"fill.heaps.{n}"
+        material = known(every, heap.material, f"{at}.material")
+        litres = heap_litres(heap, barrow, at)
+        words, sum_l = found.get(material.key, ([], 0.0))
+        found[material.key] = ([*words, heap_words(heap, litres, barrow, show)], sum_l + litres)
+    return found
 
 
 def heap_litres(heap: Heap, barrow: float, field: str) -> float:
@@ -25,7 +43,7 @@ def heap_litres(heap: Heap, barrow: float, field: str) -> float:
     if heap.measured == "cone":
         across, high = _said(heap, "across", field), _said(heap, "high", field)
         return pi * across**2 * high / 12 / MM3_PER_LITRE
-    return _said(heap, "count", field) * (heap.holds.litres if heap.measured == "buckets" else barrow)
+    return _said(heap, "count", field) * (barrow if heap.measured == "barrows" else heap.holds.litres)
 
 
 def _said(heap: Heap, name: str, field: str) -> float:
@@ -45,5 +63,5 @@ def heap_words(heap: Heap, litres: float, barrow: float, show: Printer) -> str:
         return f"a cone: 3.1416 × ({across})² × {high} ÷ 12{show.to_cubic} = {show.cubic(litres)}"
     if heap.measured == "volume":
         return f"{show.cubic(litres)} to hand"
-    each = heap.holds.litres if heap.measured == "buckets" else barrow
+    each = barrow if heap.measured == "barrows" else heap.holds.litres
     return f"{show.short(heap.count or 0)} {heap.measured} × {show.pack(each)} = {show.cubic(litres)}"

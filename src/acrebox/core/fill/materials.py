@@ -7,7 +7,17 @@ from acrebox.core.errors import DesignError, Problem, refuse
 from acrebox.core.measure.written import Volume
 from acrebox.core.stock import BagSize, Bulk, Catalogue, Fill
 
-TOLD_BY_THE_GARDENER = "as you told it"
+LIKE = {
+    "soil": "garden-soil",
+    "compost": "compost",
+    "manure": "manure",
+    "structure": "bark-fines",
+    "filler": "logs",
+    "stone": "gravel",
+}
+"""What of a material of one's own nobody has told is as of this one of its kind."""
+USUAL_CARBON = 0.45
+"""The share of dry organic matter that is carbon (common practice)."""
 
 
 def materials_of(choice: FillChoice, book: Catalogue) -> Mapping[str, Fill]:
@@ -29,27 +39,37 @@ def materials_of(choice: FillChoice, book: Catalogue) -> Mapping[str, Fill]:
         if own.sold != "free" and own.price is None:
             says = f"The price of {own.name} is not said."
             problems.append(Problem(f"fill.own.{n}.price", "nothing", says, "an amount of money"))
-        found[own.name] = _made(own)
+        found[own.name] = _made(own, found[LIKE[own.kind]])
     if problems:
         raise DesignError(problems)
     return found
 
 
-def _made(own: OwnMaterial) -> Fill:
+def _made(own: OwnMaterial, like: Fill) -> Fill:
     pack, price = own.pack or Volume("0 L"), own.price or 0
     bags = (BagSize(size=pack, price=price),) if own.sold == "bags" else ()
     bulk = Bulk(step=pack, price=price, delivery=own.delivery) if own.sold == "bulk" else None
-    return Fill(
-        key=own.name,
-        source=TOLD_BY_THE_GARDENER,
-        name=own.name,
-        kind=own.kind,
-        loose_per_settled=own.settles,
-        wet_kg_per_l=own.wet,
-        loose_kg_per_l=own.loose,
-        to_hand=own.sold == "free",
-        bags=bags,
-        bulk=bulk,
+    carbon, nitrogen = like.carbon, like.nitrogen
+    if own.cn is not None:
+        carbon = carbon or USUAL_CARBON
+        nitrogen = carbon / own.cn
+    return like.model_copy(
+        update={
+            "key": own.name,
+            "source": f"as you told it; what you did not tell is as of {like.name}",
+            "name": own.name,
+            "kind": own.kind,
+            "loose_per_settled": own.settles,
+            "wet_kg_per_l": own.wet,
+            "loose_kg_per_l": own.loose,
+            "dry_kg_per_l": min(like.dry_kg_per_l, own.wet),
+            "carbon": carbon,
+            "nitrogen": nitrogen,
+            "voids": 0.0,
+            "to_hand": own.sold == "free",
+            "bags": bags,
+            "bulk": bulk,
+        }
     )
 
 

@@ -8,15 +8,14 @@ from math import isclose
 from acrebox.core.assembly import Brought
 from acrebox.core.design import Bought, FillChoice
 from acrebox.core.errors import refuse
-from acrebox.core.fill.heaps import heap_litres, heap_words
-from acrebox.core.fill.layers import NOT_CHOSEN, Content, FilledLayer, loose_words
-from acrebox.core.fill.materials import known, materials_of
+from acrebox.core.fill.heaps import to_hand
+from acrebox.core.fill.layers import NOT_CHOSEN, Content, FilledLayer
+from acrebox.core.fill.materials import materials_of
 from acrebox.core.fill.offers import Offer, best_offer, break_even, cheapest
+from acrebox.core.fill.worked import loose_words
 from acrebox.core.measure.printing import Printer
 from acrebox.core.stock import BagSize, Catalogue, Fill
 from acrebox.core.worked import LIST_PRICES, Worked
-
-"""In place of a layer's number: what is filled into the walls themselves."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -93,26 +92,12 @@ def purchases_of(
     for more in brought:
         content = Content(material=every[more.material], settled=more.litres)
         uses.setdefault(more.material, []).append((NOT_CHOSEN, content))
-    hand = _to_hand(choice, every, show)
+    hand = to_hand(choice, every, show)
     how = {key: _how(key, rows, choice) for key, rows in uses.items()}
     return [
         _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], choice.keep_back, show)
         for key, rows in uses.items()
     ]
-
-
-def _to_hand(
-    choice: FillChoice, every: Mapping[str, Fill], show: Printer
-) -> dict[str, tuple[list[str], float]]:
-    found: dict[str, tuple[list[str], float]] = {}
-    barrow = choice.barrow.litres
-    for n, heap in enumerate(choice.heaps):
-        at = f"fill.heaps.{n}"
-        material = known(every, heap.material, f"{at}.material")
-        litres = heap_litres(heap, barrow, at)
-        words, sum_l = found.get(material.key, ([], 0.0))
-        found[material.key] = ([*words, heap_words(heap, litres, barrow, show)], sum_l + litres)
-    return found
 
 
 def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> tuple[Bought, str]:

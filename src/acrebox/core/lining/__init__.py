@@ -2,18 +2,21 @@
 rolls they are cut, what holds them, what coats the wood.
 """
 
+from acrebox.core.lining.cuts import Cloth
 from acrebox.core.lining.faces import exposed_faces
 from acrebox.core.lining.held import STIFF
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.lining import Lining, lining_of
 from acrebox.core.lining.paint import Coat
-from acrebox.core.lining.pieces import LinerPiece, Pattern
+from acrebox.core.lining.pieces import Line, LinerPiece, Pattern, rings_of
 from acrebox.core.lining.rolls import Taken
 from acrebox.core.lining.room import LinedRoom, rooms_of
 
 __all__ = [
     "STIFF",
+    "Cloth",
     "Coat",
+    "Line",
     "LinedRoom",
     "LinerPiece",
     "Lining",
@@ -22,5 +25,6 @@ __all__ = [
     "exposed_faces",
     "lining_limit",
     "lining_of",
+    "rings_of",
     "rooms_of",
 ]

@@ -1,6 +1,7 @@
 """What is cut of each material, as a matter of the roll it comes off."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from shapely import Polygon
 
@@ -30,12 +31,21 @@ LIES: dict[FloorLining, tuple[Sold, ...]] = {
 """What lies on a floor, the lowest first."""
 
 
+@dataclass(frozen=True)
+class Cloth:
+    """Cloth that lies in the bed so high over its floor, and turns up at the walls [mm]."""
+
+    over: float
+    up: float
+
+
 def cuts_of(
     choice: LiningChoice,
     walls: WallLining,
     rooms: Sequence[LinedRoom],
     ways: Sequence[WallWay],
     drains: Drains,
+    cloth: Cloth | None = None,
 ) -> dict[Sold, list[Cut]]:
     """What is cut of each material, as a matter of how wide and long its roll is."""
     found: dict[Sold, list[Cut]] = {}
@@ -53,6 +63,10 @@ def cuts_of(
             found.setdefault(material, []).append(_lies(choice, room, floor, material, way.built))
         if drains.loop is not None and "fabric" not in lies:
             over = _lies(choice, room, floor, "fabric", way.built, "over the stone")
+            found.setdefault("fabric", []).append(over)
+        if cloth is not None:
+            face = _face(room, cloth.over, floor)
+            over = _lies(choice, room, face, "fabric", way.built, "over the medium", cloth.up)
             found.setdefault("fabric", []).append(over)
     screened = "mesh" in LIES[choice.floor]
     if pieces := drain_pieces(drains, ways[0].built, screened=screened):
@@ -90,6 +104,12 @@ def _floor(room: LinedRoom, drains: Drains) -> Polygon:
     return drains.floor.outline if drains.floor is not None else room.bare
 
 
+def _face(room: LinedRoom, over: float, floor: Polygon) -> Polygon:
+    """A room as it is cut level, so high over its floor [mm]."""
+    faces = room.compartment.inside.section(2, room.low + over)
+    return max((f.polygon for f in faces), key=lambda p: p.area, default=floor)
+
+
 def _one(choice: LiningChoice, room: LinedRoom, way: WallWay) -> Cut:
     return _as_they_are(in_one(room, way.depth + way.over, way.longer, choice.lap.mm))
 
@@ -112,13 +132,14 @@ def _lies(
     material: Sold,
     built: System,
     where: str = "on the floor",
+    up: float | None = None,
 ) -> Cut:
-    up = lining_limit("pond_up" if material == "pond" else "turn_up", built)
+    usual = lining_limit("pond_up" if material == "pond" else "turn_up", built)
     lies = FloorWay(
         what=f"{MATERIALS[material]} {where}",
         material=material,
         built=built,
-        up=min(up, room.depth),
+        up=min(usual if up is None else up, room.depth),
         lap=choice.lap.mm,
         seams=choice.seams,
     )

@@ -5,7 +5,6 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.design import LiningChoice, WallLining
-from acrebox.core.drainage import Drains
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.pieces import LinerPiece
 from acrebox.core.lining.room import LinedRoom
@@ -44,11 +43,11 @@ def _joints(bed: Assembly) -> float:
     return sum(max(widths) * (len(widths) - 1) for widths in rows.values())
 
 
-def sleeves_of(bed: Assembly, drains: Drains, built: System) -> tuple[float, ...]:
-    """How long the sleeve of a pipe is that goes through a wall of wood [mm]."""
-    if drains.loop is None or not is_wooden(bed):
+def sleeves_of(bed: Assembly, pipes: int, built: System) -> tuple[float, ...]:
+    """How long the sleeves of so many pipes are that go through a wall of wood [mm]."""
+    if not is_wooden(bed):
         return ()
-    return (bed.wall_thickness + 2 * lining_limit("sleeve_out", built),)
+    return (bed.wall_thickness + 2 * lining_limit("sleeve_out", built),) * pipes
 
 
 def staples_of(

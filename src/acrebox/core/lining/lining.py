@@ -8,9 +8,9 @@ from typing import cast
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.design import Design, FloorLining, Sold, WallLining
-from acrebox.core.drainage import Drains
+from acrebox.core.drainage import Drains, Port
 from acrebox.core.errors import refuse
-from acrebox.core.lining.cuts import cut_all, cuts_of
+from acrebox.core.lining.cuts import Cloth, cut_all, cuts_of
 from acrebox.core.lining.held import is_wooden, nails_of, sleeves_of, staples_of, tape_of
 from acrebox.core.lining.limits import lining_limit
 from acrebox.core.lining.paint import Coat, coat_of
@@ -50,10 +50,19 @@ class Lining:
 
 
 def lining_of(
-    design: Design, bed: Assembly, drains: Drains, book: Catalogue, show: Printer, effort: float
+    design: Design,
+    bed: Assembly,
+    drains: Drains,
+    book: Catalogue,
+    show: Printer,
+    effort: float,
+    port: Port | None = None,
+    cloth: Cloth | None = None,
 ) -> Lining:
-    """Line a bed. Raises DesignError naming what cannot be: a lining that ends under the floor, a roll that
-    is too narrow where pieces may not be joined.
+    """Line a bed: `port` is where an overflow leaves it, `cloth` what lies in it over a medium.
+
+    Raises DesignError naming what cannot be: a lining that ends under the floor, a roll that is too narrow
+    where pieces may not be joined.
     """
     choice, built = design.lining, show.built
     walls, floor = choice.walls or design.construction.lined, choice.floor
@@ -83,11 +92,11 @@ def lining_of(
             lap=choice.lap.mm,
             seams=choice.seams,
             stapled=wooden,
-            crossings=_crossings(room, drains, built),
+            crossings=_crossings(room, drains, port, built),
         )
         for room in rooms
     ]
-    cuts = cuts_of(choice, walls, rooms, wall_ways, drains)
+    cuts = cuts_of(choice, walls, rooms, wall_ways, drains, cloth)
     pieces, taken = cut_all(cuts, choice, book, show, effort)
     run = sum(w.round for w in wall_ways) if walls != "none" else 0.0
     stapled = staples_of(walls, run, pieces, rooms) if wooden else 0.0
@@ -107,16 +116,18 @@ def lining_of(
         staples=ceil(stapled / choice.every.mm - 1e-9),
         nails=nails_of(pieces, built) if wooden else 0,
         tape=tape_of(bed, choice, rooms, pieces),
-        sleeves=sleeves_of(bed, drains, built),
+        sleeves=sleeves_of(bed, (drains.loop is not None) + (port is not None), built),
         coat=coat_of(bed, lambda key: book.find_timber(key) is not None, choice.coat, choice.coats),
     )
 
 
-def _crossings(room: LinedRoom, drains: Drains, built: System) -> tuple[Crossing, ...]:
-    """Where something goes through the lining of a room's walls: what crosses it, a pipe that leaves it."""
+def _crossings(room: LinedRoom, drains: Drains, port: Port | None, built: System) -> tuple[Crossing, ...]:
+    """Where something goes through the lining of a room's walls: what crosses it, pipes that leave it."""
     clear = lining_limit("clear", built)
     found = room.crossings(clear)
     if drains.loop is not None:
         wide = drains.loop.size.outside.mm
         found.append(room.through(drains.loop.port, wide, room.low + clear + wide / 2, clear))
+    if port is not None:
+        found.append(room.through(port.at, port.wide, port.height, clear))
     return tuple(sorted(found, key=lambda c: c.at))

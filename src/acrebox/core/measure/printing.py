@@ -27,6 +27,8 @@ SIXTEENTHS = 16
 DRILLS = 64
 STEPS_FEET = 10
 FT3_PER_YD3 = 27
+OUNCES = 16
+GRAMS = 1000
 
 
 class Numbers(StrEnum):
@@ -233,6 +235,16 @@ class Printer:
     def weight(self, kg: float) -> str:
         """A weight [kg], in whole kilograms or pounds."""
         return self._of("weight", kg)
+
+    def weighed(self, kg: float) -> str:
+        """A weight [kg] as kitchen scales show it: to ten grams, or to the ounce."""
+        if self.metric:
+            grams = round_half_up(kg * 100) * 10
+            return f"{self.number(kg, 2)} kg" if grams >= GRAMS else f"{self.number(grams)} g"
+        ounces = round_half_up(kg / float(KG_PER_POUND) * OUNCES)
+        pounds, rest = divmod(ounces, OUNCES)
+        said = [f"{self.number(pounds)} lb"] if pounds else []
+        return " ".join([*said, f"{rest} oz"] if rest or not said else said)
 
     def density(self, kg_per_litre: float) -> str:
         """A density [kg/L], in kilograms a litre or pounds a cubic foot."""

@@ -8,7 +8,7 @@ from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.drains import DRAINS  # isort: skip
-from acrebox.core.plan.reservoir_of import RESERVOIR_OF  # isort: skip
+from acrebox.core.plan.reservoir_of import KEPT_PIPES, RESERVOIR_OF  # isort: skip
 from acrebox.core.plan.line import LINED, LINING  # isort: skip
 from acrebox.core.plan.drain_goods import DRAIN_GOODS  # isort: skip
 from acrebox.core.plan.drain import DRAINAGE  # isort: skip
@@ -24,6 +24,9 @@ from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
 from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
+from acrebox.core.plan.settling import SETTLING  # isort: skip
+from acrebox.core.plan.nitrogen import NITROGEN  # isort: skip
+from acrebox.core.plan.tipping import TIPPING  # isort: skip
 from acrebox.core.plan.drawn import DRAWINGS, SOLIDS  # isort: skip
 from acrebox.core.plan.judged import TICKS, WATCH_OUTS  # isort: skip
 from acrebox.core.plan.starts import STARTS  # isort: skip
@@ -50,12 +53,14 @@ __all__ = [
     "HEAD",
     "INSIDE",
     "KEPT",
+    "KEPT_PIPES",
     "LAYERS",
     "LEVELLED",
     "LINED",
     "LINE_GOODS",
     "LINING",
     "LOAD",
+    "NITROGEN",
     "NOTES",
     "OUTSIDE",
     "PARTS",
@@ -64,6 +69,7 @@ __all__ = [
     "RESERVOIR_OF",
     "SAWN",
     "SETTING_OUT",
+    "SETTLING",
     "SITE",
     "SOIL",
     "SOLIDS",
@@ -74,6 +80,7 @@ __all__ = [
     "TAKEOFF",
     "TEMPLATES",
     "TICKS",
+    "TIPPING",
     "TOTALS",
     "UNDERSTOOD",
     "WATCH_OUTS",

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from decimal import Decimal
 
 from acrebox.core.chapter import Seen
+from acrebox.core.measure.telling import told
 from acrebox.core.plan.rows import Amount, Figures
 from acrebox.core.worked import LIST_PRICES, Worked
 
@@ -19,6 +20,13 @@ class Buy(Figures):
     length_mm: Amount | None = None
     each: Amount
     cost: Amount
+
+
+def good_line(seen: Seen, key: str, count: int, counted: str, stage: str) -> Buy:
+    """So many of a good that a stage needs; `counted` are the words of how many."""
+    good = seen.book.find_good(key)
+    words = f"{counted}; {count} × {seen.show.money(good.price)}"
+    return buy_line(seen, key, told(good.name, seen.show), count, good.unit, good.price, words, stage=stage)
 
 
 def buy_line(

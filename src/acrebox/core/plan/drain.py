@@ -1,9 +1,9 @@
 """Drain: how water leaves the bed, in holes or through pipe, and in what order that is made."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.drainage import Drains, Loop, drain_limit
+from acrebox.core.drainage import CutPipe, Drains, Loop, PipeSize, drain_limit
 from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, FittingRow, PipeRow
@@ -185,23 +185,30 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
             source=COMMON_PRACTICE,
         )
     if found.loop:
-        worked |= _cuts(found, found.loop, show)
+        worked |= pipe_cuts(found.pipes, found.loop.size, show)
     return worked
 
 
-def _cuts(found: Drains, loop: Loop, show: Printer) -> dict[str, Worked]:
-    """How long each piece of pipe is cut."""
-    taken = show.exact(loop.size.take_out)
+def pipe_cuts(pieces: Sequence[CutPipe], size: PipeSize, show: Printer) -> dict[str, Worked]:
+    """How long each piece of pipe is cut, by its label."""
+    taken = show.exact(size.take_out)
     return {
         pipe.label: Worked(
             amount=pipe.length,
             unit="mm",
-            working=f"{show.exact(pipe.middles)} from middle to middle − 2 × {taken} ="
-            f" {show.exact(pipe.length)}",
+            working=_cut_words(pipe, size, taken, show),
             source="half the pipe and a hair in each fitting: EN ISO 1452-3, from memory",
         )
-        for pipe in found.pipes
+        for pipe in pieces
     }
+
+
+def _cut_words(pipe: CutPipe, size: PipeSize, taken: str, show: Printer) -> str:
+    """How a piece of pipe came about: less what the fittings at its ends take, where it has any."""
+    ends = round((pipe.middles - pipe.length) / size.take_out)
+    less = f" − {f'{ends} × ' if ends > 1 else ''}{taken} = {show.exact(pipe.length)}" if ends else ""
+    between = "from middle to middle" if ends > 1 else "from end to end" if not ends else "from a middle"
+    return f"{show.exact(pipe.middles)} {between}{less}"
 
 
 DRAINAGE = register(

@@ -1,16 +1,15 @@
 """What drains are made of, on the buying list: pipe by the length sold, fittings, sleeves, trays."""
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from math import ceil
 
 from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.drainage import Drains, Loop
+from acrebox.core.drainage import CutPipe, PipeSize
 from acrebox.core.measure.convert import tenths
-from acrebox.core.measure.telling import told
-from acrebox.core.plan.buy_rows import Buy, buy_line
+from acrebox.core.plan.buy_rows import Buy, good_line
 from acrebox.core.stock import Good
 
 FITTINGS = {"elbow": "elbow", "tee": "tee", "threaded adapter": "adapter"}
@@ -21,36 +20,47 @@ def drain_goods(seen: Seen) -> list[Buy]:
     found = seen.drains
     lines = []
     if found.kind == "few_sleeved":
-        lines.append(_line(seen, "drain-sleeve", len(found.holes), "one in every hole"))
+        lines.append(good_line(seen, "drain-sleeve", len(found.holes), "one in every hole", "drain"))
     if seen.lined.sleeves and seen.design.drainage.sleeve:
         long = seen.show.length(seen.lined.sleeves[0])
-        lines.append(_line(seen, "drain-sleeve", len(seen.lined.sleeves), f"{long} long, through the wall"))
+        lines.append(
+            good_line(
+                seen, "drain-sleeve", len(seen.lined.sleeves), f"{long} long, through the wall", "drain"
+            )
+        )
     if found.trays:
-        lines.append(_line(seen, "drain-tray", found.trays, "one under every hole"))
+        lines.append(good_line(seen, "drain-tray", found.trays, "one under every hole", "drain"))
     if found.loop is not None:
-        lines += _piped(found, found.loop, seen)
+        lines += _piped(found.pipes, found.fittings, found.loop.size, seen)
+    kept = seen.kept_pipes
+    if kept is not None:
+        lines += _piped(kept.pieces, kept.fittings, kept.size, seen)
     return lines
 
 
-def _piped(found: Drains, loop: Loop, seen: Seen) -> Iterator[Buy]:
+def _piped(
+    pieces_of: Sequence[CutPipe], fittings: Sequence[tuple[str, int]], size: PipeSize, seen: Seen
+) -> Iterator[Buy]:
     """Pipe in whole lengths, with couplings where a piece is longer than one; the fittings."""
-    pipe = seen.book.find_good(f"pipe-{loop.size.stem}")
-    count, couplings = _lengths(found, pipe, seen)
-    pieces = " + ".join(f"{p.count} × {seen.show.exact(p.length)}" for p in found.pipes)
-    yield _line(seen, pipe.key, count, f"{pieces}, out of whole lengths")
+    pipe = seen.book.find_good(f"pipe-{size.stem}")
+    count, couplings = _lengths(pieces_of, pipe, seen)
+    pieces = " + ".join(f"{p.count} × {seen.show.exact(p.length)}" for p in pieces_of)
+    yield good_line(seen, pipe.key, count, f"{pieces}, out of whole lengths", "drain")
     if couplings:
-        yield _line(seen, f"coupling-{loop.size.stem}", couplings, "where a piece is longer than a length")
-    for name, many in found.fittings:
-        yield _line(seen, f"{FITTINGS[name]}-{loop.size.stem}", many, f"{many} in the loop")
+        yield good_line(
+            seen, f"coupling-{size.stem}", couplings, "where a piece is longer than a length", "drain"
+        )
+    for name, many in fittings:
+        yield good_line(seen, f"{FITTINGS[name]}-{size.stem}", many, f"{many} in the pipe", "drain")
 
 
-def _lengths(found: Drains, pipe: Good, seen: Seen) -> tuple[int, int]:
+def _lengths(pieces: Sequence[CutPipe], pipe: Good, seen: Seen) -> tuple[int, int]:
     """How many lengths of pipe are bought, and how many couplings join what is longer than one."""
     assert pipe.length is not None
     whole, kerf = pipe.length.mm, seen.design.bench.kerf.mm
     demand: Counter[int] = Counter()
     couplings = 0
-    for piece in found.pipes:
+    for piece in pieces:
         parts = ceil(piece.length / whole - 1e-9)
         demand[tenths(piece.length / parts)] += parts * piece.count
         couplings += (parts - 1) * piece.count
@@ -62,20 +72,19 @@ def _lengths(found: Drains, pipe: Good, seen: Seen) -> tuple[int, int]:
     return len(plan.sticks), couplings
 
 
-def _line(seen: Seen, key: str, count: int, words: str) -> Buy:
-    good = seen.book.find_good(key)
-    money = seen.show.money(good.price)
-    counted = f"{words}: {count} × {money}"
-    return buy_line(
-        seen, key, told(good.name, seen.show), count, good.unit, good.price, counted, stage="drain"
-    )
-
-
 DRAIN_GOODS = register(
     Chapter(
         key="drain_goods",
         stage="drain",
-        reads=("show", "effort", "drains", "lined", "design.drainage.sleeve", "design.bench.kerf"),
+        reads=(
+            "show",
+            "effort",
+            "drains",
+            "kept_pipes",
+            "lined",
+            "design.drainage.sleeve",
+            "design.bench.kerf",
+        ),
         work=drain_goods,
     )
 )

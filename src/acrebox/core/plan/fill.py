@@ -6,15 +6,16 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.errors import refuse
 from acrebox.core.fill import FilledLayer, Purchase, fill_cavity, purchases_of
 from acrebox.core.fill.carried import barrows_for, barrows_worked, wet_worked
-from acrebox.core.fill.layers import NOT_CHOSEN, stone_on, volumes_worked
+from acrebox.core.fill.layers import NOT_CHOSEN, stone_on
 from acrebox.core.fill.offers import Offer
 from acrebox.core.fill.purchase import cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
+from acrebox.core.fill.worked import volumes_worked
 from acrebox.core.measure.convert import litres, litres_to_ft3, litres_to_yd3
 from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
 from acrebox.core.shape.cavity import over
-from acrebox.core.wicking import STONES
+from acrebox.core.wicking import STONES, Reservoir
 from acrebox.core.worked import Worked
 
 
@@ -192,21 +193,40 @@ def soil_lines(seen: Seen) -> list[Buy]:
 
 
 def layers_of(seen: Seen) -> list[FilledLayer]:
-    """The layers in place: over a bed of stone, where its drain lies in one."""
-    drains, cavity = seen.drains, seen.assembly.cavity
-    if seen.reservoir is not None:
-        top = cavity.base + seen.reservoir.depth
-        medium = stone_on(cavity, top, seen.reservoir.bulk, seen.book, STONES[seen.reservoir.medium])
-        return [medium, *fill_cavity(seen.design.fill, over(cavity, top), seen.book, seen.show)]
-    if not drains.stone:
+    """The layers in place: over the medium of a reservoir, or over the stone that a drain lies in."""
+    cavity, reservoir, drains = seen.assembly.cavity, seen.reservoir, seen.drains
+    if reservoir is not None:
+        lowest = _medium(reservoir, seen)
+        if lowest is None:
+            return fill_cavity(seen.design.fill, cavity, seen.book, seen.show)
+    elif drains.stone:
+        lowest = stone_on(cavity, _top_of_stone(seen), litres(drains.stone), seen.book)
+    else:
         return fill_cavity(seen.design.fill, cavity, seen.book, seen.show)
-    top = cavity.base + drains.stone_deep
-    if top >= cavity.top - seen.design.fill.gap.mm:
-        says = "The stone leaves no room for soil."
-        most = seen.show.length(cavity.top - seen.design.fill.gap.mm - cavity.base)
-        raise refuse("drainage.stone", seen.show.length(drains.stone_deep), says, f"less than {most}")
-    stone = stone_on(cavity, top, litres(drains.stone), seen.book)
-    return [stone, *fill_cavity(seen.design.fill, over(cavity, top), seen.book, seen.show)]
+    return [lowest, *fill_cavity(seen.design.fill, over(cavity, lowest.top), seen.book, seen.show)]
+
+
+def _medium(reservoir: Reservoir, seen: Seen) -> FilledLayer | None:
+    """The medium of a reservoir; where the lowest chosen layer is of it and so deep, what that leaves of it,
+    or nothing.
+    """
+    first, stone = seen.design.fill.layers[:1], STONES[reservoir.medium]
+    own = first[0].depth.mm if first and first[0].material == stone and first[0].depth else 0.0
+    top = reservoir.top - own
+    if top <= reservoir.base + 0.5:
+        return None
+    cavity = seen.assembly.cavity
+    return stone_on(cavity, top, cavity.litres_to(top), seen.book, stone)
+
+
+def _top_of_stone(seen: Seen) -> float:
+    """Up to which height stone lies round a drain [mm]. Raises DesignError where no soil has room over it."""
+    cavity, deep = seen.assembly.cavity, seen.drains.stone_deep
+    room = cavity.top - seen.design.fill.gap.mm - cavity.base
+    if deep >= room:
+        says, most = "The stone leaves no room for soil.", seen.show.length(room)
+        raise refuse("drainage.stone", seen.show.length(deep), says, f"less than {most}")
+    return cavity.base + deep
 
 
 def bought_of(seen: Seen) -> list[Purchase]:

@@ -1,12 +1,10 @@
 """Line: what the bed is lined with, the flat patterns, from which rolls they are cut, what holds them."""
 
-from collections.abc import Iterator, Sequence
-
-from shapely import Polygon
+from collections.abc import Iterator
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design import MATERIALS
-from acrebox.core.lining import STIFF, LinerPiece, Lining, Taken, lining_limit, lining_of
+from acrebox.core.lining import STIFF, Cloth, LinerPiece, Lining, Taken, lining_limit, lining_of, rings_of
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.telling import told
 from acrebox.core.plan.line_rows import (
@@ -15,9 +13,10 @@ from acrebox.core.plan.line_rows import (
     LinerPieceRow,
     LinerRow,
     LiningRow,
-    Ring,
+    points_of,
 )
 from acrebox.core.plan.rows import StepRow
+from acrebox.core.wicking import wicking_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 HEADS = {
@@ -45,7 +44,17 @@ NAMED = {"bitumen": "bitumen paint", "oil": "oil"}
 
 def lined(seen: Seen) -> Lining:
     """How the bed is lined."""
-    return lining_of(seen.design, seen.assembly, seen.drains, seen.book, seen.show, seen.effort)
+    pipes, kept, built = seen.kept_pipes, seen.reservoir, seen.show.built
+    return lining_of(
+        seen.design,
+        seen.assembly,
+        seen.drains,
+        seen.book,
+        seen.show,
+        seen.effort,
+        pipes.port if pipes else None,
+        Cloth(kept.depth, wicking_limit("cloth_up", built)) if kept else None,
+    )
 
 
 def lining_rows(seen: Seen) -> LiningRow:
@@ -71,8 +80,8 @@ def lining_rows(seen: Seen) -> LiningRow:
         coat_m2=coat.area if coat else 0.0,
         coat_says=seen.show.paint(coat.litres) if coat else "",
         steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
-        walls_above=[_ring(r.bare) for r in found.rooms],
-        way_above=[_ring(r.way) for r in found.rooms],
+        walls_above=points_of([ring for r in found.rooms for ring in rings_of(r.bare)]),
+        way_above=points_of([ring for r in found.rooms for ring in rings_of(r.way)]),
         working=_workings(found, seen),
     )
 
@@ -92,24 +101,17 @@ def _piece(piece: LinerPiece) -> LinerPieceRow:
     return LinerPieceRow(
         what=piece.what,
         material=piece.material,
+        named=MATERIALS[piece.material],
         length_mm=piece.length,
         width_mm=piece.width,
         count=piece.count,
         notches=piece.notches,
-        rings=[_points(r) for r in flat.rings],
-        folds=[_points(r) for r in flat.folds],
-        slits=[_points(r) for r in flat.slits],
-        staples=[_points(r) for r in flat.staples],
-        lies=[_points(r) for r in piece.lies],
+        rings=points_of(flat.rings),
+        folds=points_of(flat.folds),
+        slits=points_of(flat.slits),
+        staples=points_of(flat.staples),
+        lies=points_of(piece.lies),
     )
-
-
-def _points(line: Sequence[Sequence[float]]) -> Ring:
-    return [[p[0], p[1]] for p in line]
-
-
-def _ring(shape: Polygon) -> Ring:
-    return _points(list(shape.exterior.coords)[:-1])
 
 
 def _taken(taken: Taken, seen: Seen) -> LinerRow:
@@ -300,7 +302,16 @@ LINED = register(
     Chapter(
         key="lined",
         stage="line",
-        reads=("show", "effort", "assembly", "drains", "design.lining", "design.construction"),
+        reads=(
+            "show",
+            "effort",
+            "assembly",
+            "drains",
+            "reservoir_of",
+            "kept_pipes",
+            "design.lining",
+            "design.construction",
+        ),
         work=lined,
     )
 )

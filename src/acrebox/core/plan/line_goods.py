@@ -7,7 +7,7 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.lining import Taken
 from acrebox.core.measure.convert import MM_PER_FOOT
 from acrebox.core.measure.telling import told
-from acrebox.core.plan.buy_rows import Buy, buy_line
+from acrebox.core.plan.buy_rows import Buy, buy_line, good_line
 
 PAINTS = {"bitumen": "bitumen-paint", "oil": "wood-oil"}
 UNITS = {1000.0: "m", float(MM_PER_FOOT): "ft"}
@@ -47,24 +47,18 @@ def _held(seen: Seen) -> Iterator[Buy]:
     if found.tape:
         good = seen.book.find_good("joint-tape")
         count = ceil(good.units_of(found.tape))
-        yield _line(seen, good.key, count, show.run(found.tape))
+        yield good_line(seen, good.key, count, show.run(found.tape), "line")
     if found.coat and found.coat.litres:
         good = seen.book.find_good(PAINTS[found.coat.kind])
         count = ceil(found.coat.litres / good.yield_l - 1e-9)
         words = f"{show.paint(found.coat.litres)} ÷ {show.paint(good.yield_l)} a tin, rounded up = {count}"
-        yield _line(seen, good.key, count, words)
+        yield good_line(seen, good.key, count, words, "line")
 
 
 def _boxes(seen: Seen, key: str, many: int) -> Buy:
     good = seen.book.find_good(key)
     count = ceil(many / good.holds)
-    return _line(seen, key, count, f"{many} ÷ {good.holds} a box, rounded up = {count}")
-
-
-def _line(seen: Seen, key: str, count: int, words: str) -> Buy:
-    good, show = seen.book.find_good(key), seen.show
-    counted = f"{words}; {count} × {show.money(good.price)}"
-    return buy_line(seen, key, told(good.name, show), count, good.unit, good.price, counted, stage="line")
+    return good_line(seen, key, count, f"{many} ÷ {good.holds} a box, rounded up = {count}", "line")
 
 
 LINE_GOODS = register(Chapter(key="line_goods", stage="line", reads=("show", "lined"), work=line_goods))

@@ -1,18 +1,27 @@
 """The rows of the chapter of linings."""
 
+from collections.abc import Sequence
+
+from acrebox.core.lining import Line
 from acrebox.core.plan.rows import Amount, Figures, Row, StepRow
 
 Ring = list[list[Amount]]
 
 
+def points_of(lines: Sequence[Line]) -> list[Ring]:
+    """Lines as they are published [mm]."""
+    return [[[x, y] for x, y in line] for line in lines]
+
+
 class LinerPieceRow(Row):
-    """Pieces alike: what they are for, of what, how long and wide each is cut [mm], how many, how many
-    notches each has. Flat, from its lower left corner [mm]: the rings of its edge and holes, where it is
-    folded, slit and stapled. What lies on a floor also in its place in the bed.
+    """Pieces alike: what they are for, of what and what that is called, how long and wide each is cut [mm],
+    how many, how many notches each has. Flat, from its lower left corner [mm]: the rings of its edge and
+    holes, where it is folded, slit and stapled. What lies on a floor also in its place in the bed.
     """
 
     what: str
     material: str
+    named: str
     length_mm: Amount
     width_mm: Amount
     count: int

@@ -1,14 +1,17 @@
 """The reservoir under the soil: what it holds, how it is filled and overflows, in what order it is made."""
 
 from collections.abc import Iterator
-from typing import get_args
+from typing import Any, get_args
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design.reservoir import MEDIA, Medium
+from acrebox.core.drainage import drain_limit
 from acrebox.core.measure.printing import Printer
-from acrebox.core.plan.reservoir_rows import MediumRow, ReservoirRow
+from acrebox.core.plan.drain import pipe_cuts
+from acrebox.core.plan.drain_rows import FittingRow, PipeRow
+from acrebox.core.plan.reservoir_rows import MediumRow, ReservoirRow, WaterTestRow
 from acrebox.core.plan.rows import StepRow
-from acrebox.core.wicking import STONES, Reservoir, lift_of, organic_of, wicking_limit
+from acrebox.core.wicking import STONES, Reservoir, available, lift_of, organic_of, wicking_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 
@@ -18,7 +21,7 @@ def reservoir_rows(seen: Seen) -> ReservoirRow | None:
     if found is None:
         return None
     show = seen.show
-    soil = seen.layers[-1].top - seen.assembly.cavity.base - found.depth
+    soil = found.under(seen.layers)
     organic = organic_of(seen.layers)
     return ReservoirRow(
         medium=found.medium,
@@ -31,10 +34,53 @@ def reservoir_rows(seen: Seen) -> ReservoirRow | None:
         lifts_mm=lift_of(organic, show.built),
         inlet_mm=found.inlet,
         organic=organic,
+        kc=found.kc,
+        available_l=available(seen.layers),
+        **_piped(seen),
+        test=_tested(found, seen),
         says=_says(found, soil, show),
         media=list(_media(found, seen)),
         steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
         working=_workings(found, soil, organic, seen),
+    )
+
+
+def _piped(seen: Seen) -> dict[str, Any]:
+    """The pipe of the reservoir, as it is cut and as it lies."""
+    pipes = seen.kept_pipes
+    if pipes is None:
+        nothing: dict[str, Any] = {"pipes": [], "fittings": [], "loop": [], "riser": [], "port": []}
+        return {"pipe_mm": None, "pipe_holes": 0, "sleeve_mm": None, **nothing}
+    return {
+        "pipe_mm": pipes.size.outside.mm,
+        "pipe_holes": pipes.holes,
+        "pipes": [
+            PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
+            for p in pipes.pieces
+        ],
+        "fittings": [FittingRow(name=n, count=c) for n, c in pipes.fittings],
+        "loop": [list(p) for p in (*pipes.corners, *pipes.corners[:1])],
+        "riser": list(pipes.tee),
+        "port": list(pipes.port.at),
+        "sleeve_mm": next(iter(seen.lined.sleeves), None),
+    }
+
+
+def _tested(found: Reservoir, seen: Seen) -> WaterTestRow | None:
+    """What the water test showed, as published."""
+    test, choice, show = found.test, seen.design.reservoir, seen.show
+    if test is None or choice is None or choice.test is None:
+        return None
+    ran = choice.test.ran
+    held = "it leaks" if test.leaks else "it holds"
+    out = "the overflow ran" if ran else "the overflow is not tested yet"
+    return WaterTestRow(
+        drop_mm=test.drop,
+        a_day_mm=test.a_day,
+        leaks=test.leaks,
+        ran=ran,
+        says=f"The water fell {show.length(test.drop)} in {show.short(choice.test.hours)} hours: {held},"
+        f" and {out}.",
     )
 
 
@@ -62,15 +108,22 @@ def _media(found: Reservoir, seen: Seen) -> Iterator[MediumRow]:
 
 
 def _steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:
-    show = seen.show
-    yield (
-        "test",
-        (
-            "Fill it with water to the overflow before anything goes in, mark the level, and look again after"
-            " a day: it may not have fallen."
-        ),
-    )
+    show, pipes = seen.show, seen.kept_pipes
     port = show.length(found.port)
+    sleeve = next(iter(seen.lined.sleeves), 0.0)
+    if pipes is not None and sleeve:
+        yield (
+            "port",
+            f"Drill the wall for the overflow, its middle {port} over the floor, and set a sleeve"
+            f" {show.length(sleeve)} long into it. Lay the sheet, and cut it there last: a cross no wider"
+            " than the pipe, clamped between the flanges of the threaded adapter.",
+        )
+    elif pipes is not None:
+        yield (
+            "port",
+            f"Drill its wall for the overflow, {port} over the floor, deburr it, and screw the threaded"
+            " adapter in with a seal on both sides.",
+        )
     if found.port < found.depth:
         yield (
             "overflow",
@@ -81,21 +134,47 @@ def _steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:
         )
     else:
         yield "overflow", f"Set the overflow {port} over the floor, at the top of the medium."
-    yield "run", "Pour water in until it runs out of the overflow, and see that it runs away from the bed."
     yield (
-        "inlet",
+        "test",
         (
-            f"Stand the inlet pipe in a corner, {show.length(found.inlet)} long, a tee at its foot into the"
-            " loop of drilled pipe."
+            "Fill it with water to the overflow before anything goes in, mark the level, and look again after"
+            " a day: it may not have fallen."
         ),
     )
+    yield "run", "Pour water in until it runs out of the overflow, and see that it runs away from the bed."
+    yield from _pipe_steps(found, seen)
     yield "medium", f"Tip the medium in round the pipe, {show.length(found.depth)} deep, and rake it level."
-    yield "cloth", "Lay the cloth over it, turned up at the walls: soil stays out, water comes through."
+    up = show.length(wicking_limit("cloth_up", show.built))
+    yield (
+        "cloth",
+        f"Lay the cloth over it, turned up {up} at the walls, cut close round the riser: soil stays out,"
+        " water comes through.",
+    )
     yield (
         "soil",
         "Fill the soil in layers, watered each, down into the corners: it lifts water where it is packed.",
     )
-    yield "young", "Water young plants from above for two weeks: their roots do not reach down yet."
+    yield (
+        "young",
+        f"Water young plants from above for {wicking_limit('young_weeks'):g} weeks: their roots do not reach"
+        " down yet.",
+    )
+
+
+def _pipe_steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:
+    """How the pipe is drilled, joined and stood up."""
+    show, pipes = seen.show, seen.kept_pipes
+    rise = show.length(found.inlet)
+    if pipes is None or not pipes.corners:
+        yield "inlet", f"Stand the inlet pipe on the floor, {rise} high, drilled at its foot."
+        return
+    wide = show.length(drain_limit("pipe_hole", show.built))
+    yield "pipe holes", f"Drill {pipes.holes} holes {wide} wide in two rows on the lower half of the loop."
+    yield (
+        "inlet",
+        f"Lay the loop on the floor, the branch of its tee up, and stand the riser in it: {rise} over the"
+        " floor, a cap on it against mosquitoes.",
+    )
 
 
 def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Workings:
@@ -103,6 +182,21 @@ def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Work
     share = show.short(found.porosity)
     usual = "measured" if found.measured else "as is usual: measure it in a bucket"
     return {
+        **(pipe_cuts(seen.kept_pipes.pieces, seen.kept_pipes.size, show) if seen.kept_pipes else {}),
+        "available_l": Worked(
+            amount=available(seen.layers),
+            unit="L",
+            working=" + ".join(
+                f"{c.material.name} {show.cubic(c.settled)} × ({show.short(c.material.holds)} −"
+                f" {show.short(c.material.wilts)})"
+                for layer in seen.layers
+                if layer.for_roots
+                for c in layer.contents
+            )
+            + f" = {show.cubic(available(seen.layers))}",
+            assumptions=["what it holds once drained less what it holds when plants wilt"],
+            source="FAO-56, Eq. 82; water of a loam: Saxton & Rawls (2006) Table 3",
+        ),
         "held_l": Worked(
             amount=found.held,
             unit="L",
@@ -136,7 +230,7 @@ RESERVOIR = register(
     Chapter(
         key="reservoir",
         stage="drain",
-        reads=("show", "assembly", "reservoir_of", "layers"),
+        reads=("show", "reservoir_of", "kept_pipes", "lined", "layers", "design.reservoir"),
         work=reservoir_rows,
         model=ReservoirRow | None,
     )

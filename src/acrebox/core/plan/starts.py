@@ -38,6 +38,7 @@ def starts_of(seen: Seen) -> dict[str, Any]:
         "$first": sides[0],
         "$far": "back" if bed.outline.is_rectangle else sides[0],
         "$wall": next((p.stock for p in bed.parts if p.role.skin), ""),
+        "$kept": seen.show.typed(seen.reservoir.depth if seen.reservoir else 0.0),
     }
     found = {
         row.path: _named(row.of(system), named)
@@ -105,7 +106,7 @@ STARTS = register(
     Chapter(
         key="starts",
         stage="shape",
-        reads=("show", "assembly", "design.construction"),
+        reads=("show", "assembly", "reservoir_of", "design.construction"),
         work=starts_of,
         model=dict[str, Any],
         judged=False,

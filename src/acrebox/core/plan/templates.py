@@ -1,6 +1,6 @@
 """Templates at full size: the holes of a floor and flat pieces, laid out on sheets of paper to be joined."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from math import ceil
 
 from shapely import LineString, Point, box, unary_union
@@ -9,12 +9,12 @@ from shapely.geometry.base import BaseGeometry
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design import MATERIALS
 from acrebox.core.drainage import Drains
-from acrebox.core.lining import LinerPiece
+from acrebox.core.lining import Line, LinerPiece, rings_of
 from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan.drain_rows import DrainHoleRow
-from acrebox.core.plan.line_rows import Ring
+from acrebox.core.plan.line_rows import Ring, points_of
 from acrebox.core.plan.rows import Amount, Row
 
 PAPERS = {System.METRIC: ("A4", 190.0, 262.0), System.IMPERIAL: ("letter", 195.0, 244.0)}
@@ -78,7 +78,7 @@ def _floor(drains: Drains, show: Printer) -> TemplateRow:
         "holes",
         "Holes in the floor",
         f"{len(holes)} of {show.length(drains.diameter)}, from above: lay it down, punch the middles.",
-        [list(edge.exterior.coords)[:-1]],
+        rings_of(edge),
         drawn,
         show,
         holes=holes,
@@ -96,8 +96,8 @@ def _piece(n: int, piece: LinerPiece, show: Printer) -> TemplateRow:
         flat.rings,
         unary_union(lines),
         show,
-        folds=[[[p[0], p[1]] for p in line] for line in flat.folds],
-        slits=[[[p[0], p[1]] for p in line] for line in flat.slits],
+        folds=flat.folds,
+        slits=flat.slits,
     )
 
 
@@ -105,24 +105,23 @@ def _laid_out(
     key: str,
     name: str,
     says: str,
-    rings: object,
+    rings: Sequence[Line],
     drawn: BaseGeometry,
     show: Printer,
     *,
-    holes: list[DrainHoleRow] | None = None,
-    folds: list[Ring] | None = None,
-    slits: list[Ring] | None = None,
+    holes: Sequence[DrainHoleRow] = (),
+    folds: Sequence[Line] = (),
+    slits: Sequence[Line] = (),
 ) -> TemplateRow:
     paper, wide, tall = PAPERS[show.built]
-    assert isinstance(rings, list | tuple)
     return TemplateRow(
         key=key,
         name=name,
         says=says,
-        rings=[[[float(x), float(y)] for x, y in ring] for ring in rings],
-        holes=holes or [],
-        folds=folds or [],
-        slits=slits or [],
+        rings=points_of(rings),
+        holes=list(holes),
+        folds=points_of(folds),
+        slits=points_of(slits),
         paper=paper,
         wide_mm=wide,
         tall_mm=tall,

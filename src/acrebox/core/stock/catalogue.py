@@ -192,8 +192,10 @@ class Bulk(Item):
 
 
 class Fill(Item):
-    """A fill material: loose litres per settled litre, wet and loose weight [kg/L], the share of it that is
-    open and takes in soil, the share of it that is organic, how it is sold.
+    """A fill material: loose litres per settled litre; weight wet, as brought and of its dry matter [kg/L];
+    the share of it that is open and takes in soil, that is organic; how much of its place it loses in the
+    first year and in each after, from least to most; the shares of its dry matter that are carbon and
+    nitrogen; which share of it is open, is water once it has drained, and when plants wilt; how it is sold.
     """
 
     key: str
@@ -203,6 +205,14 @@ class Fill(Item):
     loose_per_settled: float
     wet_kg_per_l: float
     loose_kg_per_l: float
+    dry_kg_per_l: float
+    lost_first: tuple[float, float]
+    lost_year: tuple[float, float]
+    carbon: float = 0.0
+    nitrogen: float = 0.0
+    pores: float
+    holds: float
+    wilts: float
     to_hand: bool = False
     voids: float = 0.0
     organic: float = 0.0

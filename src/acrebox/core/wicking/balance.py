@@ -11,6 +11,7 @@ from acrebox.core.wicking.evaporation import hargreaves, penman_monteith
 from acrebox.core.wicking.weather import Day
 
 SEA_LEVEL = 0.0
+WEEK = 7
 
 
 @dataclass(frozen=True)
@@ -88,17 +89,39 @@ def et0_of(day: Day, latitude: float, altitude: float = SEA_LEVEL) -> tuple[floa
     return hargreaves(tmin=day.tmin, tmax=day.tmax, latitude=latitude, day=day.of_year), False
 
 
+@dataclass(frozen=True)
+class Demand:
+    """A day's demand of water: ET₀ [mm], whether by Penman–Monteith, and its rain [mm]."""
+
+    date: date
+    et0: float
+    whole: bool
+    rain: float
+
+
+def demand_of(weather: Sequence[Day], latitude: float, altitude: float = SEA_LEVEL) -> list[Demand]:
+    """What every day of a weather wants, whatever the bed."""
+    found = []
+    for day in weather:
+        et0, whole = et0_of(day, latitude, altitude)
+        found.append(Demand(day.date, et0, whole, day.rain))
+    return found
+
+
 def season_of(
     weather: Sequence[Day], held: float, area: float, kc: float, latitude: float, altitude: float = SEA_LEVEL
 ) -> Season:
     """A season of a reservoir that holds so much [L] under an area [m²] of plants: it starts full, and is
     filled to the overflow on the day on which it would run empty.
     """
-    store, days, by_all = held, [], 0
-    for day in weather:
-        et0, whole = et0_of(day, latitude, altitude)
-        by_all += whole
-        use, rain = kc * et0 * area, day.rain * area
+    return balance(demand_of(weather, latitude, altitude), held, area, kc)
+
+
+def balance(demand: Sequence[Demand], held: float, area: float, kc: float) -> Season:
+    """The same from the demand of its days."""
+    store, days = held, []
+    for day in demand:
+        use, rain = kc * day.et0 * area, day.rain * area
         filled, fillings = 0.0, 0
         if store + rain < use:
             filled, fillings = held - store, 1
@@ -109,5 +132,14 @@ def season_of(
         left = store + rain + filled - use
         overflow = max(0.0, left - held)
         store = left - overflow
-        days.append(WaterDay(day.date, et0, use, rain, filled, overflow, store, fillings))
-    return Season(tuple(days), held, by_all)
+        days.append(WaterDay(day.date, day.et0, use, rain, filled, overflow, store, fillings))
+    return Season(tuple(days), held, sum(d.whole for d in demand))
+
+
+def hottest(season: Season, days: int = WEEK) -> float:
+    """The most that plants use a day over so many days on end [L]: over all of them where they are fewer."""
+    uses = [d.use for d in season.days]
+    if not uses:
+        return 0.0
+    span = min(days, len(uses))
+    return max(sum(uses[n : n + span]) for n in range(len(uses) - span + 1)) / span

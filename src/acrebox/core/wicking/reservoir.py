@@ -9,20 +9,34 @@ from acrebox.core.errors import refuse
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
+from acrebox.core.wicking.crops import kc_of, p_of
 from acrebox.core.wicking.limits import wicking_limit
 
 HALF = 0.5
+HOURS = 24
 STONES: dict[Medium, str] = {"gravel": "gravel", "porous_rock": "porous-rock", "sand": "sharp-sand"}
 """The fill that each medium is."""
 
 
+@dataclass(frozen=True)
+class Tested:
+    """What a water test showed: by how much the water fell [mm], and in a day; whether that is a leak."""
+
+    drop: float
+    a_day: float
+    leaks: bool
+
+
 @dataclass(frozen=True, kw_only=True)
 class Reservoir:
-    """A reservoir: its medium, its depth over the floor [mm], what of the bed lies in it [L], the open share
-    and how that is known, where the port of its overflow lies over the floor, the length of its inlet [mm].
+    """A reservoir: its medium, the height of its floor and its depth over that [mm], what of the bed lies in
+    it [L], the open share and how that is known, where the port of its overflow lies over the floor, the
+    length of its inlet [mm]; what plants use against short grass (`kc`), and the share of the soil's water
+    that they take before they suffer (`p`).
     """
 
     medium: Medium
+    base: float
     depth: float
     bulk: float
     porosity: float
@@ -30,6 +44,17 @@ class Reservoir:
     port: float
     inlet: float
     kc: float
+    p: float
+    test: Tested | None = None
+
+    @property
+    def top(self) -> float:
+        """The height of its top [mm]."""
+        return self.base + self.depth
+
+    def under(self, layers: Sequence[FilledLayer]) -> float:
+        """How much soil lies over it [mm]."""
+        return layers[-1].top - self.top
 
     @property
     def held(self) -> float:
@@ -61,13 +86,16 @@ def reservoir_of(design: Design, bed: Assembly, show: Printer) -> Reservoir | No
     low = choice.overflow == "low_elbow"
     return Reservoir(
         medium=choice.medium,
+        base=cavity.base,
         depth=depth,
         bulk=cavity.litres_to(cavity.base + depth),
         porosity=porosity,
         measured=measured,
         port=min(depth, wicking_limit("elbow_over", built)) if low else depth,
         inlet=high + wicking_limit("inlet_over", built),
-        kc=choice.kc,
+        kc=kc_of(choice.kc, choice.crop),
+        p=p_of(choice.crop),
+        test=tested(choice, depth, show),
     )
 
 
@@ -94,6 +122,25 @@ def porosity_of(choice: ReservoirChoice) -> tuple[float, bool]:
             raise refuse("reservoir.took", choice.took.text, says, f"less than {choice.bucket.text}")
         return choice.took.litres / choice.bucket.litres, True
     return wicking_limit(choice.medium), False
+
+
+def tested(choice: ReservoirChoice, depth: float, show: Printer) -> Tested | None:
+    """What the water test showed; None where none is recorded.
+
+    Raises DesignError for water that rose, or that was marked over the overflow.
+    """
+    test = choice.test
+    if test is None:
+        return None
+    if test.marked.mm > depth + 0.5:
+        says = "The water cannot stand over the overflow."
+        raise refuse("reservoir.test.marked", test.marked.text, says, f"at most {show.length(depth)}")
+    if test.later.mm > test.marked.mm:
+        says = "The water cannot have risen: rain fell into it, or the marks are in turn."
+        raise refuse("reservoir.test.later", test.later.text, says, f"at most {test.marked.text}")
+    drop = test.marked.mm - test.later.mm
+    a_day = drop / test.hours * HOURS
+    return Tested(drop, a_day, a_day > wicking_limit("falls_most", show.built) + 1e-6)
 
 
 def lift_of(organic: float, built: System) -> float:

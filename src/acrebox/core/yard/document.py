@@ -9,6 +9,7 @@ from acrebox.core.design import (
     Asking,
     Choice,
     Design,
+    Layer,
     OffCut,
     SawChoice,
     SoilWeight,
@@ -153,6 +154,19 @@ class Place(Choice):
     top: Annotated[Length, between(Length(0), Length("3 m"))] | None = None
 
 
+class OwnRecipe(Choice):
+    """Layers of fill that the gardener keeps under a name."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    says: Annotated[str, Field(max_length=200)] = ""
+    layers: Annotated[tuple[Layer, ...], Field(min_length=1, max_length=20)]
+
+    @property
+    def key(self) -> str:
+        """What it is known by: its name."""
+        return self.name
+
+
 class Yard(Asking):
     """What all beds of a place share. A bed's own choice goes before its yard's.
 
@@ -244,6 +258,7 @@ class Yard(Asking):
     prices: tuple[SoldLength, ...] = ()
     pile: tuple[Stacked, ...] = ()
     made: tuple[Made, ...] = ()
+    recipes: Annotated[tuple[OwnRecipe, ...], Field(max_length=50)] = ()
     beds: tuple[Design, ...] = ()
 
     model_config = ConfigDict(

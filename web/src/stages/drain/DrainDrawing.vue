@@ -14,10 +14,13 @@ const { width } = useElementSize(box)
 const MARGIN = 56
 const BELOW = 20
 const drain = computed(() => plan.value?.drainage)
-const frame = computed(() => frameOf([...(drain.value?.floor ?? []), ...(drain.value?.loop ?? [])].map((p) => ({ x: p[0] as number, y: p[1] as number })), width.value, 460, MARGIN))
+const kept = computed(() => plan.value?.reservoir)
+/** The loop of pipe as it lies: of the drain, or of the reservoir. */
+const loop = computed(() => (kept.value?.loop.length ? kept.value.loop : (drain.value?.loop ?? [])))
+const frame = computed(() => frameOf([...(drain.value?.floor ?? []), ...loop.value].map((p) => ({ x: p[0] as number, y: p[1] as number })), width.value, 460, MARGIN))
 const tall = computed(() => frame.value.tall + BELOW)
 const line = (points: number[][]) => points.map((p) => `${frame.value.x(p[0] as number).toFixed(1)},${frame.value.y(p[1] as number).toFixed(1)}`).join(' ')
-const pipe = computed(() => Math.max(3, (drain.value?.pipe_mm ?? 0) * frame.value.scale))
+const pipe = computed(() => Math.max(3, (kept.value?.pipe_mm ?? drain.value?.pipe_mm ?? 0) * frame.value.scale))
 const first = computed(() => drain.value?.holes[0])
 </script>
 
@@ -25,7 +28,13 @@ const first = computed(() => drain.value?.holes[0])
   <div ref="box">
     <svg v-if="drain?.floor.length" :width="frame.wide" :height="tall" :viewBox="`0 0 ${frame.wide} ${tall}`" role="img" :aria-label="`The floor from above. ${typeset(drain.says)}`">
       <polygon class="floor" :points="line(drain.floor)" />
-      <polyline v-if="drain.loop.length" class="pipe" :points="line(drain.loop)" :stroke-width="pipe" />
+      <polyline v-if="loop.length" class="pipe" :points="line(loop)" :stroke-width="pipe" />
+      <g v-if="kept?.port.length" class="stands">
+        <path :d="`M${frame.x(kept.port[0] as number) - 14} ${frame.y(kept.port[1] as number)}h34m-8 -5l8 5l-8 5`" />
+        <text :x="frame.x(kept.port[0] as number) - 4" :y="frame.y(kept.port[1] as number) - 10" text-anchor="middle">overflow</text>
+        <circle :cx="frame.x(kept.riser[0] as number)" :cy="frame.y(kept.riser[1] as number)" :r="pipe / 2 + 5" />
+        <text :x="frame.x(kept.riser[0] as number) - pipe" :y="frame.y(kept.riser[1] as number) + pipe / 2 + 22" text-anchor="end">riser</text>
+      </g>
       <g v-for="(h, n) in drain.holes" :key="n">
         <circle class="hole" :cx="frame.x(h.x_mm)" :cy="frame.y(h.y_mm)" :r="Math.max(3, (h.diameter_mm / 2) * frame.scale)" />
         <text :x="frame.x(h.x_mm)" :y="frame.y(h.y_mm) - Math.max(5, (h.diameter_mm / 2) * frame.scale + 3)" text-anchor="middle">{{ n + 1 }}</text>
@@ -43,5 +52,7 @@ svg { display: block; max-width: 100%; }
 .hole { fill: var(--paper); stroke: var(--ink); stroke-width: 2; }
 .pipe { fill: none; stroke: var(--chalk); stroke-opacity: 0.75; stroke-linejoin: round; stroke-linecap: square; }
 text { font: 12px var(--figures); fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }
+.stands path { fill: none; stroke: var(--chalk); stroke-width: 2; }
+.stands circle { fill: var(--paper); stroke: var(--chalk); stroke-width: 3; }
 .first { font: 13px var(--words); }
 </style>

@@ -13,6 +13,8 @@ import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import StepList from '@/sheet/StepList.vue'
 import WatchOuts from '@/sheet/WatchOuts.vue'
 import KeptWater from './KeptWater.vue'
+import PipesToCut from './PipesToCut.vue'
+import WaterSeason from './WaterSeason.vue'
 
 /** Drain: how water leaves, through which holes or what pipe, what is done after what. */
 defineProps<{ stage: string }>()
@@ -21,6 +23,8 @@ const { group } = useQuestions('bed')
 const asked = group('drainage')
 const drain = computed(() => plan.value?.drainage)
 const bought = computed(() => plan.value?.buying?.some((b) => b.stage === 'drain'))
+/** The pipe of the drain, or of the reservoir. */
+const piped = computed(() => plan.value?.reservoir ?? plan.value?.drainage ?? { pipes: [], fittings: [], pipe_holes: 0, working: {} })
 const length = (mm: number) => typeset(printLength(mm, units.value))
 /** What is asked: of a bed without a floor nothing but how it drains. */
 const questions = computed(() => {
@@ -38,7 +42,7 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
     <section aria-label="How water leaves">
       <h2>How water leaves</h2>
       <p data-drains>{{ typeset(drain.says) }}</p>
-      <dl v-if="drain.kind !== 'open'">
+      <dl v-if="drain.kind !== 'open'" class="named">
         <template v-if="drain.carries_l_min"><dt>It carries</dt><dd data-carries><Figure :text="`${typeset(printVolume(drain.carries_l_min, units))} a minute`" :worked="drain.working?.carries_l_min" of="What it carries" /></dd></template>
         <dt>The rain brings</dt><dd><Figure :text="`${typeset(printVolume(drain.wanted_l_min, units))} a minute`" :worked="drain.working?.wanted_l_min" of="What the rain brings" /></dd>
         <template v-if="drain.screens && drain.screen_mm"><dt>Screens</dt><dd>{{ drain.screens }} of mesh, {{ length(drain.screen_mm) }} square</dd></template>
@@ -57,22 +61,9 @@ const unasked = computed(() => ['drainage.kind', 'drainage.count', 'drainage.dia
       </table>
     </Fold>
     <FullSize v-if="drain.holes.length" />
-    <section v-if="drain.pipes.length" aria-label="Pipe and fittings">
-      <h2>Pipe and fittings</h2>
-      <table class="listed">
-        <thead><tr><th scope="col">Piece</th><th scope="col">How many</th><th scope="col">Cut to</th><th scope="col">Between middles</th></tr></thead>
-        <tbody><tr v-for="p in drain.pipes" :key="p.label" :data-pipe="p.label"><th scope="row">{{ p.label }}</th><td>{{ p.count }}</td><td class="cut"><Figure :text="length(p.length_mm)" :worked="drain.working?.[p.label]" :of="p.label" /></td><td>{{ length(p.middles_mm) }}</td></tr></tbody>
-      </table>
-      <p>{{ drain.fittings.map((f) => `${f.count} × ${f.name}`).join(', ') }}; {{ drain.pipe_holes }} holes in the pipe.</p>
-    </section>
+    <PipesToCut :pipes="piped.pipes" :fittings="piped.fittings" :holes="piped.pipe_holes" :working="piped.working" />
+    <WaterSeason v-if="plan?.reservoir" />
     <BuyingTable v-if="bought" stage="drain" title="For the drain, to buy" />
     <PrintedWorkings stage="drain" />
   </template>
 </template>
-
-<style scoped>
-.cut { white-space: nowrap; }
-dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
-dt, dd { min-height: 30px; align-content: center; }
-dt { color: var(--faint); }
-</style>

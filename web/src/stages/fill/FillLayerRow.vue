@@ -20,7 +20,8 @@ const { edit, units, built, ticked, tick, pointed } = useThisBed()
 const { materials } = useMaterials()
 
 const path = computed(() => `fill.layers.${props.n}`)
-const byDepth = computed(() => props.layer.depth !== undefined && props.layer.depth !== null)
+/** By which of the three a layer is given. */
+const given = computed(() => (props.layer.all_to_hand ? 'hand' : props.layer.depth !== undefined && props.layer.depth !== null ? 'depth' : 'share'))
 const mix = computed(() => props.layer.mix ?? [])
 const same = computed(() => props.placed?.material === (mix.value.length ? 'mix' : props.layer.material))
 const volume = (litres: number) => printVolume(litres, units.value)
@@ -28,10 +29,11 @@ const isDone = computed(() => ticked.value.has(`fill/${props.tickKey}`))
 
 const { startOf } = useSheet()
 const usualShare = computed(() => (startOf('fill.layers.0') as { share?: number } | undefined)?.share)
-const amount = computed(() => (byDepth.value ? { depth: props.layer.depth } : { share: props.layer.share }))
+const amount = computed(() => ({ depth: { depth: props.layer.depth }, share: { share: props.layer.share }, hand: { all_to_hand: true } })[given.value])
 function by(way: string) {
   const made = mix.value.length ? { mix: props.layer.mix } : { material: props.layer.material }
-  edit(path.value, way === 'depth' ? { ...made, depth: asTyped(printLength(props.placed?.depth_mm ?? 100, built.value)) } : { ...made, share: usualShare.value })
+  const ways = { depth: { depth: asTyped(printLength(props.placed?.depth_mm ?? 100, built.value)) }, share: { share: usualShare.value }, hand: { all_to_hand: true } }
+  edit(path.value, { ...made, ...ways[way as keyof typeof ways] })
 }
 const MIX = ' mix'
 function another(key: string) {
@@ -61,12 +63,13 @@ function less(at: number) {
         <option v-for="m in materials" :key="m.key" :value="m.key">{{ m.name }}</option>
         <option :value="MIX">a mix of several</option>
       </select>
-      <select class="pick" :aria-label="`Layer ${n + 1} is given by`" :value="byDepth ? 'depth' : 'share'" @change="by(($event.target as HTMLSelectElement).value)">
+      <select class="pick" :aria-label="`Layer ${n + 1} is given by`" :value="given" @change="by(($event.target as HTMLSelectElement).value)">
         <option value="share">share</option>
         <option value="depth">depth</option>
+        <option value="hand">all I have</option>
       </select>
-      <LengthField v-if="byDepth" :id="`depth-${n}`" :path="`${path}.depth`" :label="`Depth of layer ${n + 1}`" />
-      <NumberField v-else :id="`share-${n}`" :path="`${path}.share`" :label="`Share of layer ${n + 1}`" after="%" />
+      <LengthField v-if="given === 'depth'" :id="`depth-${n}`" :path="`${path}.depth`" :label="`Depth of layer ${n + 1}`" />
+      <NumberField v-else-if="given === 'share'" :id="`share-${n}`" :path="`${path}.share`" :label="`Share of layer ${n + 1}`" after="%" />
     </div>
     <ul v-if="mix.length" class="mix">
       <li v-for="(p, at) in mix" :key="at">
@@ -78,7 +81,7 @@ function less(at: number) {
       </li>
       <li class="no-print"><TextButton :aria-label="`One more material in layer ${n + 1}`" @click="more">one more material</TextButton></li>
     </ul>
-    <FieldTrouble v-for="at in [path, `${path}.material`, `${path}.mix`]" :key="at" :path="at" />
+    <FieldTrouble v-for="at in [path, `${path}.material`, `${path}.mix`, `${path}.all_to_hand`]" :key="at" :path="at" />
     <p v-if="placed && same" class="came">
       <Figure :text="volume(placed.settled_l)" :worked="placed.working?.settled_l" :of="`${placed.name}, settled`" /> settled ·
       <Figure :text="volume(placed.loose_l)" :worked="placed.working?.loose_l" :of="`${placed.name}, to bring`" /> to bring ·

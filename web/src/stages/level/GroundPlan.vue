@@ -83,7 +83,7 @@ const sums = computed(() => {
     <template v-if="ground">
       <p>{{ typeset(ground.says) }}</p>
       <SideSections :ground="ground" :course="ground.top_of_course_mm - ground.target_mm" :units="units" />
-      <dl>
+      <dl class="named">
         <dt>Top of the first course</dt><dd><Figure :text="length(ground.top_of_course_mm)" :worked="ground.working?.target_mm" of="Foot of the first course" /><span class="faint"> over the datum</span></dd>
         <template v-for="s in sums" :key="s.key"><dt>{{ s.name }}</dt><dd :data-sum="s.key"><Figure :text="litres(s.amount)" :worked="ground.working?.[s.key]" :of="s.name" /></dd></template>
         <template v-if="plan?.gauge"><dt>Depth gauge</dt><dd>{{ typeset(plan.gauge.says) }}</dd></template>
@@ -105,8 +105,4 @@ tbody tr.place { border-top: none; }
 td:nth-child(3), td:nth-child(4) { padding-top: 9px; }
 @media (min-width: 561px) { td:nth-child(3) { white-space: nowrap; } }
 .hidden { position: absolute; clip-path: inset(50%); }
-dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
-dt, dd { min-height: 32px; align-content: center; }
-dt { color: var(--faint); }
-@media (max-width: 560px) { dl { grid-template-columns: 110px minmax(0, 1fr); } }
 </style>

@@ -4,7 +4,7 @@ import { computed, useId } from 'vue'
 import type { LinerPiece, Units } from '@/api/client'
 import Hatches from '@/drawing/Hatches.vue'
 import { printLength, typeset } from '@/measure/print'
-import { HATCHES, NAMES } from './materials'
+import { HATCHES } from './materials'
 
 /** One piece flat, as it lies on the ground: its edge with its notches, folds, slits and staples, and its sizes. */
 const props = defineProps<{ piece: LinerPiece; number: number; units: Units; width: number }>()
@@ -19,7 +19,7 @@ const path = (lines: number[][][], close: boolean) => lines.map((line) => `M${li
 const size = (mm: number) => typeset(printLength(mm, props.units))
 const many = computed(() => (props.piece.count > 1 ? `${props.piece.count} × ` : ''))
 const notched = computed(() => (props.piece.notches ? `, ${props.piece.notches} ${props.piece.slits.length ? 'slit' : 'notch'}${props.piece.notches === 1 ? '' : props.piece.slits.length ? 's' : 'es'}` : ''))
-const said = computed(() => `${many.value}${props.piece.what}, ${NAMES[props.piece.material]}`)
+const said = computed(() => `${many.value}${props.piece.what}, ${props.piece.named}`)
 </script>
 
 <template>
@@ -42,9 +42,6 @@ const said = computed(() => `${many.value}${props.piece.what}, ${NAMES[props.pie
 </template>
 
 <style scoped>
-figure { padding: 4px 0 8px; }
-figcaption { font-size: 14px; }
-svg { display: block; max-width: 100%; height: auto; }
 .edge { stroke: var(--ink); stroke-width: 1.4; }
 .folded { fill: none; stroke: var(--ink); stroke-width: 0.9; stroke-dasharray: 8 4; }
 .stapled { fill: none; stroke: var(--rust); stroke-width: 2.4; stroke-dasharray: 1 7; stroke-linecap: round; }

@@ -29,6 +29,9 @@ const line = computed(() => plan.value?.lining)
 
 <style scoped>
 .flat { padding-bottom: 12px; }
+.flat :deep(figure) { padding: 4px 0 8px; }
+.flat :deep(figcaption) { font-size: 14px; }
+.flat :deep(svg) { display: block; max-width: 100%; height: auto; }
 .key { font-size: 13px; }
 h2 { margin-top: 6px; }
 </style>

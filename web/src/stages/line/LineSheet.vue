@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Asked, Group } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 import { printArea, printLength, typeset } from '@/measure/print'
 import QuestionList from '@/questions/QuestionList.vue'
+import { asRows } from '@/questions/asked'
 import RowsQuestion from '@/questions/instruments/RowsQuestion.vue'
 import { useQuestions } from '@/questions/useQuestions'
 import BuyingTable from '@/sheet/BuyingTable.vue'
@@ -12,7 +12,6 @@ import Figure from '@/sheet/Figure.vue'
 import FullSize from '@/sheet/FullSize.vue'
 import PrintedWorkings from '@/sheet/PrintedWorkings.vue'
 import StepList from '@/sheet/StepList.vue'
-import { NAMES } from './materials'
 
 /** Line: what is lined with what and why, the pieces, what holds them, what is done after what. */
 defineProps<{ stage: string }>()
@@ -29,7 +28,6 @@ const questions = computed(() => (asked.value?.questions ?? []).filter((q) => {
   if (name === 'coats') return line.value?.coat !== 'none'
   return !LINED.includes(name) || line.value?.walls !== 'none' || line.value?.floor !== 'none'
 }))
-const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, label: g.title, hint: g.says, rows: g.questions, optional: true, measurable: false, answers: [], when: {}, watch: [g.path] })
 </script>
 
 <template>
@@ -38,7 +36,7 @@ const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, 
       <h2>What is lined</h2>
       <p data-lined>{{ typeset(line.says) }}</p>
       <p class="faint">{{ line.why }}</p>
-      <dl>
+      <dl class="named">
         <template v-if="line.walls !== 'none'"><dt>Deep</dt><dd data-deep><Figure :text="length(line.depth_mm)" :worked="line.working?.depth_mm" of="How deep the lining is" /></dd></template>
         <template v-if="line.walls !== 'none'"><dt>Round</dt><dd><Figure :text="length(line.round_mm)" :worked="line.working?.round_mm" of="The way round" /></dd></template>
         <template v-if="line.staples"><dt>Staples</dt><dd><Figure :text="String(line.staples)" :worked="line.working?.staples" of="Staples" /></dd></template>
@@ -52,7 +50,7 @@ const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, 
       <h2>Pieces</h2>
       <table class="listed">
         <thead><tr><th scope="col">Piece</th><th scope="col">Of</th><th scope="col">How many</th><th scope="col">Cut to</th></tr></thead>
-        <tbody><tr v-for="(p, n) in line.pieces" :key="n" :data-liner="n + 1"><th scope="row"><strong class="figures">{{ n + 1 }}</strong> {{ p.what }}</th><td class="words">{{ NAMES[p.material] }}</td><td>{{ p.count }}</td><td class="cut">{{ length(p.length_mm) }} × {{ length(p.width_mm) }}</td></tr></tbody>
+        <tbody><tr v-for="(p, n) in line.pieces" :key="n" :data-liner="n + 1"><th scope="row"><strong class="figures">{{ n + 1 }}</strong> {{ p.what }}</th><td class="words">{{ p.named }}</td><td>{{ p.count }}</td><td class="cut">{{ length(p.length_mm) }} × {{ length(p.width_mm) }}</td></tr></tbody>
       </table>
       <FullSize />
     </section>
@@ -67,7 +65,4 @@ const asRows = (g: Group): Asked => ({ path: g.path, kind: 'own', ask: g.title, 
 .words { font-family: inherit; }
 .cut { white-space: nowrap; }
 @media (max-width: 560px) { .cut { white-space: normal; } }
-dl { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 0 16px; }
-dt, dd { min-height: 30px; align-content: center; }
-dt { color: var(--faint); }
 </style>

@@ -34,9 +34,6 @@ const says = computed(() => `${props.taken.name}: ${props.taken.sheets.length > 
 </template>
 
 <style scoped>
-figure { padding: 4px 0 8px; }
-figcaption { font-size: 14px; }
-svg { display: block; max-width: 100%; height: auto; }
 .whole { fill: none; stroke: var(--faint); stroke-dasharray: 5 3; }
 .piece { stroke: var(--ink); stroke-width: 1.2; }
 text { font: 700 13px var(--figures); fill: var(--ink); paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }

@@ -34,8 +34,6 @@ const says = computed(() => (lined.value ? `From above: the lining goes ${typese
 </template>
 
 <style scoped>
-figcaption { font-size: 14px; }
-svg { display: block; max-width: 100%; }
 .walls { fill: var(--earth); fill-opacity: 0.35; stroke: var(--post-line); stroke-width: 5; stroke-linejoin: miter; }
 .laid { fill: var(--plastic); fill-opacity: 0.5; stroke: var(--faint); stroke-width: 1; }
 .way { fill: none; stroke: var(--chalk); stroke-width: 2.4; stroke-dasharray: 9 4; stroke-linejoin: round; }
