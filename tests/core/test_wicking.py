@@ -11,8 +11,9 @@ from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.plan import Plan, open_plan
 from acrebox.core.plan.season import season_document
-from acrebox.core.wicking import Day, read_weather, season_of
+from acrebox.core.wicking import Day, days_held, depletion_after, read_weather, season_of
 from acrebox.core.yard import LONE
+from acrebox.standins.weather import growing_at, year_at
 
 HEAD = "date,tmin_c,tmax_c,rain_mm"
 
@@ -180,3 +181,204 @@ def test_a_deeper_reservoir_is_not_filled_earlier(days: list[Day], held: float, 
     assert deeper.fillings <= one.fillings
     if deeper.filled_on:
         assert deeper.filled_on[0] >= one.filled_on[0]
+
+
+TANK: dict[str, Any] = {
+    "schema": 1,
+    "name": "Half tank",
+    "outline": {"shape": "rectangle", "length": "1.2 m", "width": "1 m"},
+    "construction": {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"},
+    "reservoir": {"medium": "gravel"},
+}
+TROUGH: dict[str, Any] = {
+    "schema": 1,
+    "name": "Trough",
+    "outline": {"shape": "oval", "length": "1.6 m", "width": "700 mm"},
+    "height": "580 mm",
+    "construction": {"kind": "trough"},
+    "reservoir": {"medium": "porous_rock", "overflow": "low_elbow"},
+}
+
+
+def test_pipe_is_cut_by_what_its_fittings_take() -> None:
+    """By hand: a floor of 1160 × 960 mm, 80 mm off its walls, pipe of 32 mm: 17 mm in every fitting."""
+    found = planned(TANK).reservoir
+    cut = {p.label: p for p in found.pipes}
+    assert cut["front and back"].length_mm == pytest.approx(1160 - 160 - 34)
+    assert cut["left end"].length_mm == pytest.approx(960 - 160 - 34)
+    assert cut["right end, each side of the tee"].length_mm == pytest.approx(400 - 34)
+    assert [cut[n].count for n in ("front and back", "left end", "right end, each side of the tee")] == [
+        2,
+        1,
+        2,
+    ]
+    # The riser stands in the tee, whose middle lies half a pipe over the floor.
+    assert cut["riser, out of the tee"].length_mm == pytest.approx(found.inlet_mm - 16 - 17)
+    assert {f.name: f.count for f in found.fittings} == {"elbow": 4, "tee": 1, "threaded adapter": 1}
+    assert found.pipe_holes == 2 * ((2 * 966 + 766 + 2 * 366) // 50)
+
+
+def test_a_low_overflow_has_an_elbow_and_a_pipe_upright_in_it() -> None:
+    found = planned(TROUGH).reservoir
+    upright = next(p for p in found.pipes if p.label.startswith("overflow, upright"))
+    assert upright.length_mm == pytest.approx(found.depth_mm - found.port_mm - 17)
+    assert {f.name: f.count for f in found.fittings}["elbow"] == 5
+    assert found.port_mm < found.overflow_mm
+
+
+@pytest.mark.parametrize("document", [TANK, TROUGH, box()])
+def test_pipe_fittings_medium_and_cloth_are_bought(document: dict[str, Any]) -> None:
+    plan = planned(document)
+    bought = {row.item: row.count for row in plan.buying}
+    names = " ".join(bought)
+    for good in ("pipe-", "elbow-", "tee-", "adapter-"):
+        assert good in names
+    assert [p for p in plan.lining.pieces if p.what.startswith("fabric over the medium")]
+    total = sum(p.length_mm * p.count for p in plan.reservoir.pipes)
+    pipe = next(count for item, count in bought.items() if item.startswith("pipe-"))
+    assert pipe * 2000 >= total
+
+
+def test_the_cloth_covers_the_medium_and_turns_up_at_the_walls() -> None:
+    """By hand: a tank of 1160 × 960 mm and 100 mm up at every wall, its corners folded."""
+    pieces = [p for p in planned(TANK).lining.pieces if p.what.startswith("fabric over the medium")]
+    across = sum(p.width_mm for p in pieces) - 150 * (len(pieces) - 1)
+    assert sorted([across, pieces[0].length_mm]) == pytest.approx([1160, 1360], abs=1)
+
+
+def test_an_overflow_goes_through_a_lined_wall_in_a_sleeve() -> None:
+    plan = planned(box())
+    assert plan.reservoir.sleeve_mm == pytest.approx(plan.lining.sleeves_mm[0])
+    assert {"drain-sleeve"} <= {row.item for row in plan.buying}
+    assert "sleeve" in plan.reservoir.steps[0].words
+    assert planned(TANK).reservoir.sleeve_mm is None
+
+
+def test_a_membrane_is_cut_where_the_overflow_goes_through() -> None:
+    lining = {"walls": "membrane", "floor": "pond"}
+
+    def notches(document: dict[str, Any]) -> int:
+        return sum(p.notches for p in planned(document).lining.pieces if p.material == "membrane")
+
+    assert notches(box(lining=lining)) == notches(box(lining=lining, reservoir=None)) + 1
+
+
+def test_a_layer_that_is_the_medium_is_not_laid_twice() -> None:
+    def laid(deep: str) -> Any:
+        layers = [{"material": "gravel", "depth": deep}, {"material": "topsoil-blend", "share": 100}]
+        kept = {"medium": "gravel", "depth": "250 mm"}
+        return planned(box(reservoir=kept, fill={"layers": layers})).fill.layers
+
+    lowest, own, soil = laid("100 mm")
+    assert (lowest.depth_mm, own.depth_mm, soil.base_mm) == pytest.approx((150, 100, 250))
+    assert len(laid("250 mm")) == 2
+
+
+def water_tested(**test: Any) -> Plan:
+    of = {"on": "2026-04-01", "marked": "250 mm", **test}
+    return planned(box(reservoir={"medium": "gravel", "depth": "250 mm", "test": of}))
+
+
+def test_the_water_test_is_kept_and_judged() -> None:
+    holds = water_tested(later="245 mm", hours=24, ran=True)
+    leaks = water_tested(later="240 mm", hours=12, ran=True)
+    dry = water_tested(later="250 mm")
+    assert (holds.reservoir.test.drop_mm, holds.reservoir.test.leaks) == (5, False)
+    # 10 mm in 12 hours are 20 mm a day.
+    assert (leaks.reservoir.test.a_day_mm, leaks.reservoir.test.leaks) == (20, True)
+    seen = [{w.code for w in p.watch_outs} for p in (holds, leaks, dry, planned(box()))]
+    assert "reservoir-leaks" in seen[1]
+    assert "reservoir-leaks" not in seen[0] | seen[2]
+    assert "overflow-untested" in seen[2]
+    assert "reservoir-untested" in seen[3]
+    assert not {"reservoir-untested", "overflow-untested"} & seen[0]
+
+
+@pytest.mark.parametrize(
+    ("choice", "field"),
+    [
+        ({"test": {"marked": "300 mm", "later": "290 mm"}, "depth": "250 mm"}, "reservoir.test.marked"),
+        ({"test": {"marked": "200 mm", "later": "210 mm"}}, "reservoir.test.later"),
+        ({"test": {"on": "the first"}}, "reservoir.test.on"),
+        ({"pipe": "70 mm"}, "reservoir.pipe"),
+        ({"depth": "40 mm", "pipe": "50 mm"}, "reservoir.pipe"),
+        ({"depth": "50 mm", "overflow": "low_elbow"}, "reservoir.depth"),
+        ({"crop": "bananas"}, "reservoir.crop"),
+        ({"kc": 9}, "reservoir.kc"),
+    ],
+)
+def test_what_of_a_reservoir_cannot_be_is_named(choice: dict[str, Any], field: str) -> None:
+    try:
+        planned(box(reservoir=choice)).document()
+    except DesignError as fault:
+        assert {p.field for p in fault.problems} == {field}  # noqa: PT017
+    else:
+        pytest.fail("it was planned")
+
+
+def test_a_crop_uses_what_it_does_at_its_height_unless_told() -> None:
+    assert planned(box(reservoir={"crop": "tomato"})).reservoir.kc == 1.15
+    assert planned(box(reservoir={"crop": "tomato", "kc": 0.8})).reservoir.kc == 0.8
+    assert planned(box()).reservoir.kc == 1.0
+
+
+def test_the_soil_itself_holds_what_its_materials_do() -> None:
+    """By hand: of garden soil 0.28 − 0.14 of its volume."""
+    plan = planned(box(fill={"layers": [{"material": "garden-soil", "share": 100}]}))
+    assert plan.reservoir.available_l == pytest.approx(plan.fill.layers[1].settled_l * 0.14)
+
+
+def test_days_on_the_soil_s_own_water() -> None:
+    """100 L, four tenths of them to be had: 40 L at 10 L a day last four days."""
+    assert days_held(100, 0.4, 10) == 4
+    assert days_held(100, 0.4, 41) == 0
+    assert days_held(100, 0.4, 0) == 366
+
+
+@given(st.floats(20, 500), st.floats(0.1, 0.8), st.floats(0.1, 60), st.floats(0, 1))
+def test_stressed_plants_use_less_and_never_more_than_there_is(
+    taw: float, p: float, use: float, drawn: float
+) -> None:
+    before = drawn * taw
+    after = depletion_after(before, use, taw, p)
+    assert before - 1e-9 <= after <= taw
+    assert after - before <= use + 1e-9
+    assert depletion_after(before, use, taw, p, water=taw + use) == 0
+
+
+def test_media_and_depths_side_by_side() -> None:
+    found = season_document(TANK, csv(90, 18, 32), LONE)
+    others = found["others"]
+    assert [o["chosen"] for o in others].count(True) == 1
+    chosen = next(o for o in others if o["chosen"])
+    assert chosen["held_l"] == pytest.approx(found["held_l"])
+    assert (chosen["fillings"], chosen["days_between_hot"]) == (found["fillings"], found["days_between_hot"])
+    for medium in {o["medium"] for o in others}:
+        by_depth = sorted((o for o in others if o["medium"] == medium), key=lambda o: o["depth_mm"])
+        held = [o["held_l"] for o in by_depth]
+        assert held == sorted(held)
+        fillings = [o["fillings"] for o in by_depth]
+        assert fillings == sorted(fillings, reverse=True)
+        assert all(o["cost"] > 0 for o in by_depth)
+
+
+def test_months_add_up_to_the_season() -> None:
+    found = season_document(TANK, csv(100, 16, 29, rain=1.5), LONE)
+    for name in ("used_l", "rain_l", "filled_l", "fillings"):
+        assert sum(m[name] for m in found["months"]) == pytest.approx(found[name])
+    assert [m["first"] for m in found["months"]] == ["2026-06-01", "2026-07-01", "2026-08-01", "2026-09-01"]
+    assert found["holds_out_days"] > 0
+
+
+def test_the_invented_year_is_the_same_every_time_and_fits_its_place() -> None:
+    for latitude in (52.0, -34.0, 5.0):
+        text = year_at(latitude)
+        assert text == year_at(latitude)
+        days = read_weather(text)
+        assert len(days) == 365
+        first, last = growing_at(latitude)
+        growing = [d for d in days if first <= d.date <= last]
+        assert len(growing) in (182, 183)
+        if abs(latitude) > 20:
+            others = [d for d in days if not first <= d.date <= last]
+            assert sum(d.tmax for d in growing) / len(growing) > sum(d.tmax for d in others) / len(others) + 5

@@ -1,11 +1,16 @@
 """Reference evapotranspiration: Allen, Pereira, Raes and Smith, FAO Irrigation and Drainage Paper 56 (1998),
-Examples 8, 9, 14, 17, 18 and 20, their printed values.
+Examples 8, 9, 14, 17, 18, 20 and 37, their printed values; its Tables 12 and 22 by pyfao56.
 """
 
 from datetime import date
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pyfao56.refet import ascedaily
+from pyfao56.tools.tables import FAO56Tables
 
+from acrebox.core.wicking import crops, depletion_after
 from acrebox.core.wicking.evaporation import (
     daylight,
     extraterrestrial,
@@ -81,3 +86,65 @@ def test_the_sun_that_does_not_rise_evaporates_nothing() -> None:
         tmin=-20, tmax=-10, rh_mean=100, wind=1, sun=0, latitude=80, day=of_year(12, 21), altitude=0
     )
     assert dark == 0
+
+
+def test_example_37_depletion_under_water_stress() -> None:
+    """Tomatoes on loam, TAW 136 mm, p 0.40, ETc 6 mm/day, 55 mm drawn at first."""
+    depletion, found = 55.0, []
+    for _ in range(5):
+        depletion = depletion_after(depletion, 6.0, 136.0, 0.40)
+        found.append(depletion)
+    assert found == pytest.approx([60.96, 66.47, 71.59, 76.32, 80.71], abs=0.02)
+
+
+CALLED = {
+    "lettuce": "lettuce",
+    "spinach": "spinach",
+    "tomato": "tomato",
+    "sweet_pepper": "sweet peppers bell",
+    "carrot": "carrots",
+    "green_bean": "beans green",
+    "potato": "potato",
+    "strawberry": "strawberries",
+}
+"""What pyfao56 1.4 calls each crop in its Tables 12 and 22."""
+
+
+def test_tables_12_and_22_by_pyfao56() -> None:
+    tables = FAO56Tables()
+    assert CALLED.keys() == crops().keys()
+    for key, name in CALLED.items():
+        crop = crops()[key]
+        [row] = [r for _, r in tables.table12.iterrows() if r["Crop"] == name]
+        assert (crop.beginning, crop.middle, crop.end) == tuple(
+            float(row[k]) for k in ("Kcmini", "Kcmmid", "Kcmend")
+        )
+        [row] = [r for _, r in tables.table22.iterrows() if r["Crop"] == name]
+        assert crop.p == float(row["pbase"])
+
+
+@given(
+    st.floats(-2, 22),
+    st.floats(3, 16),
+    st.floats(0.4, 0.95),
+    st.floats(0.5, 6),
+    st.floats(0.1, 0.95),
+    st.floats(25, 60),
+    st.integers(60, 300),
+)
+def test_penman_monteith_by_pyfao56(
+    tmin: float, span: float, damp: float, wind: float, bright: float, latitude: float, day: int
+) -> None:
+    """pyfao56 1.4, `refet.ascedaily` of the short crop: the standardized form of 2005, whose constants are
+    rounded otherwise.
+    """
+    tmax = tmin + span
+    ea = damp * saturation(tmin)
+    hours, ra = daylight(latitude, day), extraterrestrial(latitude, day)
+    sun = bright * hours
+    ours = penman_monteith_of(
+        tmin=tmin, tmax=tmax, ea=ea, wind=wind, sun=sun, latitude=latitude, day=day, altitude=0
+    )
+    solar = (0.25 + 0.5 * bright) * ra
+    theirs = ascedaily("S", 0, latitude, day, solar, tmax, tmin, vapr=ea, wndsp=wind)
+    assert ours == pytest.approx(max(0.0, theirs), abs=0.03)

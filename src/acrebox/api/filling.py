@@ -56,6 +56,8 @@ def keep_recipe(yard_id: UUID, recipe: OwnRecipe, kept: AllStores) -> list[OwnRe
     """Keep layers as a recipe of a yard, in place of one of that name. Refused under the name of one of the
     product's.
     """
+    if not recipe.layers:
+        raise refuse("layers", "none", "A recipe has layers.", "at least one layer")
     if recipe.name in {r.name for r in recipes()}:
         raise refuse("name", recipe.name, "A recipe of the product has that name.", "another name")
 

@@ -1,5 +1,6 @@
 """Seasons of reservoirs, and the weather they are worked out by: the yard's own file, or the stand-in."""
 
+from functools import lru_cache
 from typing import Annotated
 from uuid import UUID
 
@@ -12,7 +13,6 @@ from acrebox.api.problems import RESPONSES
 from acrebox.core.design import Design
 from acrebox.core.plan.season import USUAL_LATITUDE, SeasonRow, season_for
 from acrebox.core.wicking import Day, read_weather
-from acrebox.core.yard import Yard
 from acrebox.standins.weather import NAME, growing_at, year_at
 from acrebox.store import KeptWeather
 
@@ -56,14 +56,20 @@ def work_out_season(
     """
     yard = asked.yard_of(design.name)
     own = None if standin else asked.weather
-    days = read_weather(own.text) if own else _invented(yard)
+    days = _days(own.text) if own else _invented(USUAL_LATITUDE if yard.latitude is None else yard.latitude)
     season = season_for(design, days, yard, shown)
     return SeasonOut(**dict(season), weather=_told(own.name if own else NAME, days, standin=own is None))
 
 
-def _invented(yard: Yard) -> tuple[Day, ...]:
-    """The months of growing of the invented year at the yard's latitude."""
-    latitude = USUAL_LATITUDE if yard.latitude is None else yard.latitude
+@lru_cache(maxsize=8)
+def _days(text: str) -> tuple[Day, ...]:
+    """The days of a file that was taken."""
+    return read_weather(text)
+
+
+@lru_cache(maxsize=8)
+def _invented(latitude: float) -> tuple[Day, ...]:
+    """The months of growing of the invented year at a latitude."""
     first, last = growing_at(latitude)
     return tuple(d for d in read_weather(year_at(latitude)) if first <= d.date <= last)
 

@@ -6,13 +6,13 @@ import { useThisBed } from './useBed'
 
 const SETTLE_MS = 400
 
-/** Something worked out for the bed beside its plan: asked for once somebody looks at a part of the page, and again when
-    the bed has changed. What comes too late is dropped. */
-export function useWhenSeen<T>(part: Ref<HTMLElement | null>, ask: (design: Design) => Promise<Answer<T>>) {
+/** Something worked out for the bed beside its plan: asked for once somebody looks at a part of the page (without a part:
+    at once), and again when the bed has changed. What comes too late is dropped. */
+export function useWhenSeen<T>(part: Ref<HTMLElement | null> | null, ask: (design: Design) => Promise<Answer<T>>) {
   const { draft, plan } = useThisBed()
   const found: ShallowRef<T | null> = shallowRef(null)
   const trouble = ref<FieldProblem[]>([])
-  const inSight = useElementVisibility(part)
+  const inSight = part ? useElementVisibility(part) : ref(true)
   let timer: number | undefined
   let asked: unknown = null
 

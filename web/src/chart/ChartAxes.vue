@@ -16,7 +16,7 @@ defineProps<{ paper: Paper; x: { at: number; text: string }[]; y: { at: number; 
       <path :d="`M${t.at - 4} ${paper.tall - ROOM.below + 4}l8 -8`" />
       <text :x="t.at" :y="paper.tall - ROOM.below + 17" text-anchor="middle">{{ t.text }}</text>
     </g>
-    <text class="name" :x="4" :y="11">{{ left }}</text>
+    <text class="name" :x="ROOM.left + 6" :y="12">{{ left }}</text>
     <text class="name" :x="paper.wide - ROOM.right" :y="paper.tall - 3" text-anchor="end">{{ below }}</text>
   </g>
 </template>

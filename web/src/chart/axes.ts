@@ -2,7 +2,7 @@ import { scaleLinear, scaleUtc, type ScaleLinear, type ScaleTime } from 'd3-scal
 
 /* Where the figures of a chart stand on paper [px]. Nothing of the job is worked out here. */
 
-export const ROOM = { left: 58, right: 14, above: 16, below: 34 }
+export const ROOM = { left: 74, right: 14, above: 20, below: 34 }
 
 export interface Paper {
   wide: number

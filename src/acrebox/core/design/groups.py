@@ -93,7 +93,9 @@ def bed_groups(show: Printer = METRIC) -> tuple[Group, ...]:
     asked["lining"] = ("lining", False, questions_of(LiningChoice, "lining", show))
     asked["rolls"] = ("lining.rolls", False, rows_of(RollToHand, "lining.rolls", show))
     asked["drainage"] = ("drainage", False, questions_of(DrainageChoice, "drainage", show))
-    asked["reservoir"] = ("reservoir", True, questions_of(ReservoirChoice, "reservoir", show))
+    kept, plain = questions_of(ReservoirChoice, "reservoir", show), ReservoirChoice.plain
+    asked["reservoir"] = ("reservoir", True, kept[:plain])
+    asked["bucket"] = ("reservoir", False, kept[plain:])
     asked["water_test"] = ("reservoir.test", True, questions_of(WaterTest, "reservoir.test", show))
     for name, field in AddOns.model_fields.items():
         model = next(kind for kind in field.annotation.__args__ if kind is not type(None))  # type: ignore[union-attr]

@@ -1,7 +1,7 @@
 """Water kept under the soil: in what, how deep, where it overflows."""
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field
 
@@ -64,7 +64,9 @@ class ReservoirChoice(LeftToYard, Asking):
     (`kc`); the test with water.
     """
 
-    order = ("medium", "depth", "overflow", "pipe", "porosity", "bucket", "took", "crop", "kc")
+    order = ("medium", "depth", "overflow", "pipe", "crop", "kc", "porosity", "bucket", "took")
+    plain: ClassVar[int] = 6
+    """So many of its questions are asked at once; the others measure how open the medium is."""
 
     medium: Medium = Field("gravel", json_schema_extra=asks("Water is kept in", label="Medium", words=MEDIA))
     depth: Annotated[Length, between(Length("30 mm"), Length("2 m"))] | None = Field(
@@ -87,21 +89,20 @@ class ReservoirChoice(LeftToYard, Asking):
     porosity: Annotated[float, Field(gt=0, lt=0.95)] | None = Field(
         None,
         json_schema_extra=asks(
-            "Of it is open",
+            "Or as you know it",
             label="Open share of the medium",
-            hint="Left empty: by the bucket, or as is usual.",
+            hint="A share of one, such as 0.4; goes before the bucket.",
         ),
     )
     bucket: Annotated[Volume, between(Volume("0.5 L"), Volume("200 L"))] | None = Field(
         None,
         json_schema_extra=asks(
-            "A bucket of it, brimful",
+            "The bucket holds",
             label="The bucket holds",
-            hint="Fill a bucket with the dry medium to the brim, and pour water in to the brim.",
         ),
     )
     took: Annotated[Volume, between(Volume("0.05 L"), Volume("200 L"))] | None = Field(
-        None, json_schema_extra=asks("Took so much water", label="Water that the bucket took")
+        None, json_schema_extra=asks("It took so much water", label="Water that the bucket took")
     )
     crop: (
         Literal[

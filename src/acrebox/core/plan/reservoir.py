@@ -10,7 +10,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.drain import pipe_cuts
 from acrebox.core.plan.drain_rows import FittingRow, PipeRow
 from acrebox.core.plan.reservoir_rows import MediumRow, ReservoirRow, WaterTestRow
-from acrebox.core.plan.rows import StepRow
+from acrebox.core.plan.rows import OrderRow, StepRow
 from acrebox.core.wicking import STONES, Reservoir, available, lift_of, organic_of, wicking_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
@@ -40,6 +40,7 @@ def reservoir_rows(seen: Seen) -> ReservoirRow | None:
         test=_tested(found, seen),
         says=_says(found, soil, show),
         media=list(_media(found, seen)),
+        bucket=[OrderRow(words=words) for words in _bucket(found, seen)],
         steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
         working=_workings(found, soil, organic, seen),
     )
@@ -105,6 +106,20 @@ def _media(found: Reservoir, seen: Seen) -> Iterator[MediumRow]:
             dry_kg=dry,
             full_kg=dry + found.bulk * share,
         )
+
+
+def _bucket(found: Reservoir, seen: Seen) -> Iterator[str]:
+    """How a bucket tells how open the medium is, and what it told."""
+    show, choice = seen.show, seen.design.reservoir
+    yield f"Fill a bucket whose size you know to the brim with dry {MEDIA[found.medium]}, shaken down."
+    yield "Pour water in from a measured jug, slowly, until it stands at the brim."
+    yield "Type in what the bucket holds and what it took: one over the other is the open share."
+    if choice is not None and choice.bucket and choice.took and choice.porosity is None:
+        took, holds = show.cubic(choice.took.litres), show.cubic(choice.bucket.litres)
+        yield f"It told: {took} ÷ {holds} = {show.short(found.porosity)}."
+    else:
+        known = "as you typed it" if found.measured else "as is usual, until it is measured"
+        yield f"Now it is {show.short(found.porosity)}, {known}."
 
 
 def _steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:

@@ -1,7 +1,7 @@
 """The rows of the chapter of reservoirs."""
 
 from acrebox.core.plan.drain_rows import FittingRow, PipeRow
-from acrebox.core.plan.rows import Amount, Figures, Row, StepRow
+from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row, StepRow
 
 
 class MediumRow(Row):
@@ -30,8 +30,8 @@ class ReservoirRow(Figures):
     """A reservoir: its medium and the open share of it, its depth, what it holds [L], where it overflows and
     where the port of that lies over the floor, the soil over it, how far that soil lifts water, the inlet
     [mm]; what plants use against short grass, what water the soil itself holds for them [L]; its pipe as it
-    is cut and as it lies, with where the riser stands and the overflow leaves [mm]; media compared; the test
-    with water; what is done after what.
+    is cut and as it lies, with where the riser stands and the overflow leaves [mm]; media compared; how a
+    bucket tells how open the medium is; the test with water; what is done after what.
     """
 
     medium: str
@@ -57,4 +57,5 @@ class ReservoirRow(Figures):
     test: WaterTestRow | None
     says: str
     media: list[MediumRow]
+    bucket: list[OrderRow]
     steps: list[StepRow]

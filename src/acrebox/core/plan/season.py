@@ -123,7 +123,7 @@ def season_for(design: Design, weather: Sequence[Day], yard: Yard, shown: System
         raise refuse("reservoir", "nothing", "The bed keeps no water under its soil.", "a reservoir")
     area = plan[ASSEMBLY].soil_face.area / SQUARE_MM
     latitude = USUAL_LATITUDE if yard.latitude is None else yard.latitude
-    demand = demand_of(weather, latitude)
+    demand = demand_of(tuple(weather), latitude)
     season = balance(demand, kept.held, area, kept.kc)
     assumed = (
         [] if yard.latitude is not None else [f"latitude {latitude:g}: the yard does not say where it is"]

@@ -5,17 +5,19 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
+from functools import lru_cache
 from itertools import pairwise
+from typing import NamedTuple
 
 from acrebox.core.wicking.evaporation import hargreaves, penman_monteith
 from acrebox.core.wicking.weather import Day
 
 SEA_LEVEL = 0.0
 WEEK = 7
+KEPT_WEATHERS = 8
 
 
-@dataclass(frozen=True)
-class WaterDay:
+class WaterDay(NamedTuple):
     """A day: ET₀ [mm], what the plants use, what rain brings, what is filled, what overflows, what is left at
     its end [L]; how often it was filled.
     """
@@ -89,8 +91,7 @@ def et0_of(day: Day, latitude: float, altitude: float = SEA_LEVEL) -> tuple[floa
     return hargreaves(tmin=day.tmin, tmax=day.tmax, latitude=latitude, day=day.of_year), False
 
 
-@dataclass(frozen=True)
-class Demand:
+class Demand(NamedTuple):
     """A day's demand of water: ET₀ [mm], whether by Penman–Monteith, and its rain [mm]."""
 
     date: date
@@ -99,13 +100,14 @@ class Demand:
     rain: float
 
 
-def demand_of(weather: Sequence[Day], latitude: float, altitude: float = SEA_LEVEL) -> list[Demand]:
+@lru_cache(maxsize=KEPT_WEATHERS)
+def demand_of(weather: tuple[Day, ...], latitude: float, altitude: float = SEA_LEVEL) -> tuple[Demand, ...]:
     """What every day of a weather wants, whatever the bed."""
     found = []
     for day in weather:
         et0, whole = et0_of(day, latitude, altitude)
         found.append(Demand(day.date, et0, whole, day.rain))
-    return found
+    return tuple(found)
 
 
 def season_of(
@@ -114,7 +116,7 @@ def season_of(
     """A season of a reservoir that holds so much [L] under an area [m²] of plants: it starts full, and is
     filled to the overflow on the day on which it would run empty.
     """
-    return balance(demand_of(weather, latitude, altitude), held, area, kc)
+    return balance(demand_of(tuple(weather), latitude, altitude), held, area, kc)
 
 
 def balance(demand: Sequence[Demand], held: float, area: float, kc: float) -> Season:

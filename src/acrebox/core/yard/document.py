@@ -159,7 +159,7 @@ class OwnRecipe(Choice):
 
     name: Annotated[str, Field(min_length=1, max_length=60)]
     says: Annotated[str, Field(max_length=200)] = ""
-    layers: Annotated[tuple[Layer, ...], Field(min_length=1, max_length=20)]
+    layers: Annotated[tuple[Layer, ...], Field(max_length=20)]
 
     @property
     def key(self) -> str:

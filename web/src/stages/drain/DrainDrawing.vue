@@ -28,10 +28,11 @@ const first = computed(() => drain.value?.holes[0])
   <div ref="box">
     <svg v-if="drain?.floor.length" :width="frame.wide" :height="tall" :viewBox="`0 0 ${frame.wide} ${tall}`" role="img" :aria-label="`The floor from above. ${typeset(drain.says)}`">
       <polygon class="floor" :points="line(drain.floor)" />
-      <polyline v-if="loop.length" class="pipe" :points="line(loop)" :stroke-width="pipe" />
+      <polygon v-if="kept?.loop.length" class="pipe" :points="line(kept.loop.slice(1))" :stroke-width="pipe" />
+      <polyline v-else-if="loop.length" class="pipe" :points="line(loop)" :stroke-width="pipe" />
       <g v-if="kept?.port.length" class="stands">
         <path :d="`M${frame.x(kept.port[0] as number) - 14} ${frame.y(kept.port[1] as number)}h34m-8 -5l8 5l-8 5`" />
-        <text :x="frame.x(kept.port[0] as number) - 4" :y="frame.y(kept.port[1] as number) - 10" text-anchor="middle">overflow</text>
+        <text :x="frame.x(kept.port[0] as number) + 8" :y="frame.y(kept.port[1] as number) + 20" text-anchor="middle">overflow</text>
         <circle :cx="frame.x(kept.riser[0] as number)" :cy="frame.y(kept.riser[1] as number)" :r="pipe / 2 + 5" />
         <text :x="frame.x(kept.riser[0] as number) - pipe" :y="frame.y(kept.riser[1] as number) + pipe / 2 + 22" text-anchor="end">riser</text>
       </g>
@@ -42,7 +43,7 @@ const first = computed(() => drain.value?.holes[0])
       <text v-if="first" class="first" :x="MARGIN" :y="tall - 24">{{ `1: ${typeset(printLength(first.x_mm, units))} right, ${typeset(printLength(first.y_mm, units))} back of the outside front left corner` }}</text>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="tall - 12" :units="units" />
     </svg>
-    <p v-else class="faint">It has no floor: water leaves below, all over.</p>
+    <p v-else-if="drain" class="faint">It has no floor: water leaves below, all over.</p>
   </div>
 </template>
 

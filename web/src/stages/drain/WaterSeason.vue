@@ -75,7 +75,7 @@ async function invented() {
         <TextButton v-if="!found.weather.standin" @click="invented">back to the invented year</TextButton>
       </div>
       <p class="faint small no-print">Its first line reads date, tmin_c, tmax_c, rain_mm, and where known rh_mean, wind_m_s, sun_h; one line a day. It is kept for all beds of the yard.</p>
-      <div v-if="wrong.length" class="wrong" role="alert">
+      <div v-if="wrong.length" class="wrong" role="alert" data-not-taken>
         <p>{{ named }} is not taken; the weather from before stays.</p>
         <ul><li v-for="(w, n) in wrong" :key="n">{{ place(w.field) }}{{ w.message }}{{ w.value ? ` Given: ${w.value}.` : '' }}{{ w.allowed ? ` Allowed: ${w.allowed}.` : '' }}</li></ul>
       </div>

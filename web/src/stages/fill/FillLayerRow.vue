@@ -59,7 +59,7 @@ function less(at: number) {
   <div class="layer" :data-layer="mix.length ? 'mix' : layer.material" @mouseenter="pointed = `layer ${n}`" @mouseleave="pointed = null">
     <div class="asked">
       <TickBox class="laid" :done="isDone" :label="`Layer ${n + 1} is in`" @tick="tick('fill', tickKey, $event)">in</TickBox>
-      <select :id="`material-${n}`" class="pick" :aria-label="`Material of layer ${n + 1}`" :value="mix.length ? MIX : layer.material" @change="another(($event.target as HTMLSelectElement).value)">
+      <select :id="`material-${n}`" class="pick of" :aria-label="`Material of layer ${n + 1}`" :value="mix.length ? MIX : layer.material" @change="another(($event.target as HTMLSelectElement).value)">
         <option v-for="m in materials" :key="m.key" :value="m.key">{{ m.name }}</option>
         <option :value="MIX">a mix of several</option>
       </select>
@@ -100,6 +100,7 @@ function less(at: number) {
 </template>
 
 <style scoped>
+.of { flex: 1 1 130px; min-width: 110px; max-width: 210px; }
 .asked { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; }
 .mix { list-style: none; margin: 4px 0 2px 44px; padding: 0 0 0 10px; border-left: 2px solid var(--rule); display: grid; gap: 4px; }
 .mix li { display: flex; flex-wrap: wrap; gap: 4px 8px; align-items: center; }

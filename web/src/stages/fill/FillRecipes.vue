@@ -10,8 +10,7 @@ import TextButton from '@/sheet/TextButton.vue'
 
 /** Recipes as this bed would have them, what each costs, weighs and leaves for roots; one's own are kept by the yard. */
 const { id, yard, draft, plan, units, edit } = useThisBed()
-const part = ref<HTMLElement | null>(null)
-const { found, trouble, again } = useWhenSeen(part, (design) => api.recipes(design, { bed: id }))
+const { found, trouble, again } = useWhenSeen(null, (design) => api.recipes(design, { bed: id }))
 const sign = computed(() => plan.value?.currency_sign ?? '')
 const name = ref('')
 const said = ref('')
@@ -43,7 +42,7 @@ async function drop(r: Recipe) {
 </script>
 
 <template>
-  <div ref="part" class="recipes">
+  <div class="recipes">
     <p v-if="found === null && !trouble.length" class="faint" role="status">Reckoning what each would come to …</p>
     <p v-for="t in trouble" :key="t.message" class="faint">{{ typeset(t.message) }}</p>
     <ul v-if="found">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
@@ -26,19 +27,21 @@ const fill = group('fill')
 const heaps = group('heaps')
 const own = group('own')
 const recipes = ref(false)
+/** Where there is no room beside the sheet, what stands under the drawing stands here. */
+const narrow = useMediaQuery('(max-width: 560px)')
 const rows = computed(() => [heaps.value, own.value].filter((g) => g !== undefined))
 </script>
 
 <template>
   <template v-if="plan">
     <FillLayers />
-    <QuestionList v-if="fill" :questions="fill.questions" stage="fill" />
     <Fold v-model:open="recipes" title="Recipes, and your own"><FillRecipes /></Fold>
+    <QuestionList v-if="fill" :questions="fill.questions" stage="fill" />
     <FillTipping />
     <FillSums />
     <FillPurchases />
     <OtherWays class="no-print" />
-    <FillSettling />
+    <FillSettling v-if="narrow" />
     <section v-for="g in rows" :key="g.key" :aria-label="g.title" class="rows"><RowsQuestion :asked="asRows(g)" stage="fill" /></section>
     <WatchOuts stage="fill" :fields="['fill']" />
     <BuyingTable stage="fill" title="Soil to buy" />

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
 import ViewDrawing from '@/drawing/ViewDrawing.vue'
 import { fit } from '@/drawing/scale'
 import { printLength, typeset } from '@/measure/print'
+import FillSettling from './FillSettling.vue'
 import LayerLine from './LayerLine.vue'
 import { spread } from './spread'
 import { useBoundaries } from './useBoundaries'
@@ -14,6 +15,7 @@ import { useBoundaries } from './useBoundaries'
 const { plan, units, pointed } = useThisBed()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
+const narrow = useMediaQuery('(max-width: 560px)')
 const { boundaries, held, drag, drop, press, type, trouble } = useBoundaries()
 /** The boxes stand right of the drawing, so wide. */
 const BESIDE = 168
@@ -50,11 +52,12 @@ const size = (mm: number) => typeset(printLength(mm, units.value))
       </ViewDrawing>
       <svg class="leaders no-print" :width="BESIDE" :height="frame.height" aria-hidden="true"><path v-for="r in rows" :key="r.n" :d="`M0 ${r.line}L18 ${r.top + 33}`" /></svg>
       <div v-for="r in rows" :key="r.n" class="height" :style="{ top: `${r.top}px`, left: `${wide + 18}px` }">
-        <label :for="`height-${r.n}`">{{ typeset(r.says) }}</label>
+        <label :for="`height-${r.n}`" :title="r.says">{{ typeset(r.says) }}</label>
         <input :id="`height-${r.n}`" class="write figures" :value="r.typed ?? size(r.over)" autocomplete="off" spellcheck="false" :aria-invalid="trouble?.n === r.n" :aria-describedby="trouble?.n === r.n ? 'height-wrong' : undefined" @change="type(r.n, ($event.target as HTMLInputElement).value)" @keydown.enter="($event.target as HTMLInputElement).blur()">
       </div>
     </div>
     <p v-if="trouble" id="height-wrong" class="wrong" role="alert">{{ typeset(trouble.words) }}</p>
+    <FillSettling v-if="!narrow" />
     <ol class="print-only"><li v-for="r in [...rows].reverse()" :key="r.n">{{ typeset(r.says) }}: {{ size(r.over) }} over the floor</li></ol>
   </div>
 </template>

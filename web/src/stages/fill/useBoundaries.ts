@@ -35,7 +35,7 @@ export function useBoundaries() {
       const z = layer.base_mm + layer.depth_mm
       const above = layers[n + 1]
       return {
-        n, z, over: z - base, says: `top of ${layer.name}`, low: layer.base_mm + LEAST_MM, high: above ? above.base_mm + above.depth_mm - LEAST_MM : z + (draftGap() ?? 0),
+        n, z, over: z - base, says: above ? `top of ${layer.name}` : 'top of the fill', low: layer.base_mm + LEAST_MM, high: above ? above.base_mm + above.depth_mm - LEAST_MM : z + (draftGap() ?? 0),
         typed: trouble.value?.n === n ? trouble.value.typed : undefined,
       }
     })
