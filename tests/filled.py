@@ -11,6 +11,24 @@ Document = dict[str, Any]
 MIX = {"mix": [{"material": "garden-soil", "share": 50}, {"material": "compost", "share": 50}], "share": 100}
 
 
+TANK: Document = {
+    "schema": 1,
+    "name": "Half tank",
+    "outline": {"shape": "rectangle", "length": "1.2 m", "width": "1 m"},
+    "construction": {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"},
+}
+"""The lower half of a caged tank."""
+OVAL: Document = {
+    "schema": 1,
+    "name": "Trough",
+    "outline": {"shape": "oval", "length": "1.6 m", "width": "700 mm"},
+    "height": "580 mm",
+    "construction": {"kind": "trough"},
+}
+"""A trough with straight walls."""
+WET_TANK: Document = {**TANK, "reservoir": {"medium": "gravel"}}
+
+
 def boards(**fill: Any) -> Document:
     """2.4 × 1.2 m outside, four courses, posts in the ground."""
     return {

@@ -1,20 +1,11 @@
 """Filling otherwise over the wire, and the recipes that a yard keeps."""
 
-from collections.abc import Iterator
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
 from filled import MIX, boards
-
-
-@pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
-    with TestClient(make_app(engine)) as made:
-        yield made
 
 
 @pytest.fixture

@@ -1,24 +1,15 @@
 """The plan of a yard over the wire: beds where they stand, the sun, a place that is tried, the best one."""
 
-from collections.abc import Iterator
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
 from placed import bed
 
 EDGE = [[0, 0], ["12 m", 0], ["12 m", "9 m"], [0, "9 m"]]
 HOUSE = {"name": "House", "kind": "house", "at": [[0, "9 m"], ["9 m", "9 m"], ["9 m", "8 m"], [0, "8 m"]]}
 TAP = {"name": "Tap", "kind": "tap", "at": [["4 m", "7.9 m"]]}
-
-
-@pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
-    with TestClient(make_app(engine)) as made:
-        yield made
 
 
 @pytest.fixture

@@ -1,24 +1,15 @@
 """Readings over the wire: kept with time and method, struck out and never lost, answered by the core."""
 
-from collections.abc import Iterator
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
 from placed import bed as boards
 
 NOW = "2026-05-04T10:00:00Z"
 CORNERS = ["front left", "front right", "back right", "back left"]
-
-
-@pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
-    with TestClient(make_app(engine)) as made:
-        yield made
 
 
 @pytest.fixture

@@ -1,30 +1,14 @@
 """Seasons over the wire: by the stand-in or a yard's own weather; a file that cannot be read is refused."""
 
-from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
-from filled import boards
+from filled import WET_TANK, boards
 
 HEAD = "date,tmin_c,tmax_c,rain_mm"
-TANK: dict[str, Any] = {
-    "schema": 1,
-    "name": "Half tank",
-    "outline": {"shape": "rectangle", "length": "1.2 m", "width": "1 m"},
-    "construction": {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"},
-    "reservoir": {"medium": "gravel"},
-}
-
-
-@pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
-    with TestClient(make_app(engine)) as made:
-        yield made
 
 
 @pytest.fixture
@@ -41,7 +25,7 @@ def weather(days: int = 40, **more: float) -> str:
 
 
 def season(client: TestClient, yard: str, more: str = "") -> dict[str, Any]:
-    answer = client.post(f"/api/season?yard={yard}{more}", json=TANK)
+    answer = client.post(f"/api/season?yard={yard}{more}", json=WET_TANK)
     assert answer.status_code == 200, answer.text
     found: dict[str, Any] = answer.json()
     return found
@@ -97,9 +81,9 @@ def test_a_file_that_cannot_be_read_changes_nothing(
 
 
 def test_a_bed_has_the_weather_of_its_yard(client: TestClient, yard: str) -> None:
-    bed = client.post(f"/api/beds?yard={yard}", json=TANK).json()["id"]
+    bed = client.post(f"/api/beds?yard={yard}", json=WET_TANK).json()["id"]
     client.put(f"/api/yards/{yard}/weather", json={"name": "june.csv", "text": weather()})
-    found = client.post(f"/api/season?bed={bed}", json=TANK).json()
+    found = client.post(f"/api/season?bed={bed}", json=WET_TANK).json()
     assert found["weather"]["name"] == "june.csv"
 
 

@@ -8,22 +8,9 @@ import pytest
 from playwright.sync_api import Page, expect
 from work import design_of, make_bed, make_yard, no_sideways, open_bed, saved, serious_findings
 
-from filled import MIX, boards
+from filled import MIX, OVAL, TANK, WET_TANK, boards
 
 LOGS = [{"material": "logs", "depth": "200 mm"}, MIX]
-TANK: dict[str, Any] = {
-    "schema": 1,
-    "name": "Half tank",
-    "outline": {"shape": "rectangle", "length": "1.2 m", "width": "1 m"},
-    "construction": {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"},
-}
-TROUGH: dict[str, Any] = {
-    "schema": 1,
-    "name": "Trough",
-    "outline": {"shape": "oval", "length": "1.6 m", "width": "700 mm"},
-    "height": "580 mm",
-    "construction": {"kind": "trough"},
-}
 LINED: dict[str, Any] = {**boards(), "name": "Lined", "lining": {"walls": "pond", "floor": "pond"}}
 
 
@@ -145,7 +132,7 @@ def test_another_way_is_taken(page: Page, site: str) -> None:
     assert design_of(site, bed)["courses"] == 3
 
 
-@pytest.mark.parametrize("document", [TROUGH, TANK, LINED], ids=["trough", "half tank", "lined box"])
+@pytest.mark.parametrize("document", [OVAL, TANK, LINED], ids=["trough", "half tank", "lined box"])
 def test_a_reservoir_is_piped_tested_and_lasts(page: Page, site: str, document: dict[str, Any]) -> None:
     bed = make_bed(site, document, make_yard(site, units="metric", latitude=51))
     open_bed(page, site, bed, "drain")
@@ -205,7 +192,7 @@ def test_a_season_runs_by_a_weather_file_and_by_the_invented_year(
 
 
 def test_a_bucket_tells_the_open_share(page: Page, site: str) -> None:
-    bed = make_bed(site, {**TANK, "reservoir": {"medium": "gravel"}}, make_yard(site, units="metric"))
+    bed = make_bed(site, WET_TANK, make_yard(site, units="metric"))
     open_bed(page, site, bed, "drain")
     page.get_by_role("button", name="How open it is, measured in a bucket").click()
     page.locator("#reservoir-bucket").fill("10 L")
@@ -217,7 +204,7 @@ def test_a_bucket_tells_the_open_share(page: Page, site: str) -> None:
 
 
 def test_fill_and_drain_on_a_phone(page: Page, site: str) -> None:
-    bed = make_bed(site, {**TANK, "reservoir": {"medium": "gravel"}}, make_yard(site, units="metric"))
+    bed = make_bed(site, WET_TANK, make_yard(site, units="metric"))
     page.set_viewport_size({"width": 390, "height": 844})
     open_bed(page, site, bed, "fill")
     expect(page.locator("[data-sinks]")).to_be_visible()

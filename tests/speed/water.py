@@ -13,17 +13,12 @@ from acrebox.core.plan import KEPT, open_plan
 from acrebox.core.plan.season import season_for
 from acrebox.core.wicking import balance, demand_of, read_weather
 from acrebox.core.yard import LONE
+from acrebox.demo import demo_beds
 from acrebox.standins.weather import year_at
 
 FILL = ["fill", "settling", "nitrogen", "tipping", "reservoir"]
 BEDS = 100
-TANK: dict[str, Any] = {
-    "schema": 1,
-    "name": "Half tank",
-    "outline": {"shape": "rectangle", "length": "1.2 m", "width": "1 m"},
-    "construction": {"kind": "tote", "tote": "tote-1000", "half": "lower", "history": "food"},
-    "reservoir": {"medium": "gravel"},
-}
+TANK = next(d for d in demo_beds() if d.reservoir is not None).document()
 LINED: dict[str, Any] = {
     "schema": 1,
     "name": "Lined",

@@ -36,7 +36,7 @@ const media = computed(() => [...new Set(props.others.map((o) => o.name))].map((
         <path v-for="o in m.points" :key="o.depth_mm" class="mark" :class="{ chosen: o.chosen }" :d="m.mark" :transform="`translate(${x(o.depth_mm)} ${y(o.days_between_hot ?? 0)})`" />
       </g>
     </svg>
-    <p class="key faint"><template v-for="m in media" :key="m.name"><svg width="34" height="14" viewBox="0 0 34 14" aria-hidden="true"><path class="line" d="M1 7h32" :stroke-dasharray="m.dashes" /><path class="mark" :d="m.mark" transform="translate(17 7) scale(.8)" /></svg> {{ m.name }}</template></p>
+    <p class="key faint"><template v-for="m in media" :key="m.name"><svg width="34" height="14" aria-hidden="true"><path class="line" d="M1 7h32" :stroke-dasharray="m.dashes" /><path class="mark" :d="m.mark" transform="translate(17 7) scale(.8)" /></svg> {{ m.name }}</template></p>
   </div>
 </template>
 

@@ -21,4 +21,9 @@ export const along = (paper: Paper, from: number, to: number): ScaleLinear<numbe
 /** The scale of days from left to right. */
 export const days = (paper: Paper, first: Date, last: Date): ScaleTime<number, number> => scaleUtc().domain([first, last]).range([ROOM.left, paper.wide - ROOM.right])
 
+export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+
+/** The month of a day as it is written: `Apr 2026`. */
+export const monthOf = (written: string) => `${MONTHS[Number(written.slice(5, 7)) - 1]} ${written.slice(0, 4)}`
+
 export const dayOf = (written: string) => new Date(`${written}T00:00:00Z`)

@@ -37,7 +37,7 @@ const ground = computed(() => {
 
 <template>
   <figure :class="`view ${name}`">
-    <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" role="img" :aria-label="view.title">
+    <svg :width="width" :height="laid.height" :viewBox="`0 0 ${width} ${laid.height}`" :role="$slots.default ? 'group' : 'img'" :aria-label="view.title">
       <Hatches :prefix="name" />
       <g v-if="ground !== null" class="ground-line">
         <rect :x="0" :y="ground.left" :width="frame.left - 1" height="9" :fill="`url(#${name}-ground)`" />

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 from functools import cache
-from math import pi
+from math import hypot, pi, sqrt
 
 from pydantic import BaseModel, ConfigDict
-from shapely import affinity, box
+from shapely import LineString, Point, affinity, box, maximum_inscribed_circle
 from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.construction.vessels import does_not_pass
@@ -22,6 +22,10 @@ SAME_MM = 0.3
 DRILLED = 3
 """The first so many kinds of pieces of a loop lie in the stone."""
 HALVINGS = 40
+LEAST_SHARE = 0.05
+"""A box drawn in to less than this about the middle of a room lies in no part of it."""
+INSIDE = 0.98
+"""So much of the square in a circle is surely within a room."""
 
 
 class PipeSize(BaseModel):
@@ -191,7 +195,9 @@ def drilled_holes(drilled: float, built: System) -> int:
 
 
 def largest_in(room: BaseGeometry) -> tuple[float, float, float, float]:
-    """The box of a room drawn in about its middle until the room covers it [mm]."""
+    """The box of a room drawn in about its middle until the room covers it [mm]; of a room that bends round
+    its middle one that is grown from its widest place.
+    """
     whole = box(*room.bounds)
     low, high = 0.0, 1.0
     for _ in range(HALVINGS):
@@ -199,12 +205,33 @@ def largest_in(room: BaseGeometry) -> tuple[float, float, float, float]:
         covered = room.covers(affinity.scale(whole, share, share))
         low, high = (share, high) if covered else (low, share)
     shape = whole if room.covers(whole) else affinity.scale(whole, low, low)
+    if low < LEAST_SHARE and shape is not whole:
+        return _grown(room)
     x0, y0, x1, y1 = shape.bounds
     return float(x0), float(y0), float(x1), float(y1)
 
 
+def _grown(room: BaseGeometry) -> tuple[float, float, float, float]:
+    """A box grown from the middle of the largest circle in a room: a square first, then side by side [mm]."""
+    (cx, cy), (px, py) = maximum_inscribed_circle(room, tolerance=1.0).coords
+    half = hypot(px - cx, py - cy) / sqrt(2) * INSIDE
+    sides = [cx - half, cy - half, cx + half, cy + half]
+    for n, far in enumerate(room.bounds):
+        low, high = 0.0, 1.0
+        begins = sides[n]
+        for _ in range(HALVINGS):
+            share = (low + high) / 2
+            tried = [*sides]
+            tried[n] = begins + (far - begins) * share
+            low, high = (share, high) if room.covers(box(*tried)) else (low, share)
+        sides[n] = begins + (far - begins) * low
+    x0, y0, x1, y1 = sides
+    return x0, y0, x1, y1
+
+
 def wall_at(floor: Floor, at: Point2) -> float:
-    """Where the wall lies to the right of a place [mm]."""
+    """Where the first wall lies to the right of a place on a floor [mm]."""
     _, _, far, _ = floor.outline.bounds
-    beam = box(at[0], at[1] - 0.5, far + 1, at[1] + 0.5)
-    return float(floor.outline.intersection(beam).bounds[2])
+    met = LineString([at, (far + 1, at[1])]).intersection(floor.outline)
+    first = min(getattr(met, "geoms", [met]), key=lambda piece: float(piece.distance(Point(at))))
+    return float(first.bounds[2])

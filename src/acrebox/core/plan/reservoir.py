@@ -5,11 +5,11 @@ from typing import Any, get_args
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design.reservoir import MEDIA, Medium
-from acrebox.core.drainage import drain_limit
 from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.drain import pipe_cuts
 from acrebox.core.plan.drain_rows import FittingRow, PipeRow
 from acrebox.core.plan.reservoir_rows import MediumRow, ReservoirRow, WaterTestRow
+from acrebox.core.plan.reservoir_steps import reservoir_steps
 from acrebox.core.plan.rows import OrderRow, StepRow
 from acrebox.core.wicking import STONES, Reservoir, available, lift_of, organic_of, wicking_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
@@ -41,7 +41,7 @@ def reservoir_rows(seen: Seen) -> ReservoirRow | None:
         says=_says(found, soil, show),
         media=list(_media(found, seen)),
         bucket=[OrderRow(words=words) for words in _bucket(found, seen)],
-        steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
+        steps=[StepRow(key=key, words=words) for key, words in reservoir_steps(found, seen)],
         working=_workings(found, soil, organic, seen),
     )
 
@@ -120,76 +120,6 @@ def _bucket(found: Reservoir, seen: Seen) -> Iterator[str]:
     else:
         known = "as you typed it" if found.measured else "as is usual, until it is measured"
         yield f"Now it is {show.short(found.porosity)}, {known}."
-
-
-def _steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:
-    show, pipes = seen.show, seen.kept_pipes
-    port = show.length(found.port)
-    sleeve = next(iter(seen.lined.sleeves), 0.0)
-    if pipes is not None and sleeve:
-        yield (
-            "port",
-            f"Drill the wall for the overflow, its middle {port} over the floor, and set a sleeve"
-            f" {show.length(sleeve)} long into it. Lay the sheet, and cut it there last: a cross no wider"
-            " than the pipe, clamped between the flanges of the threaded adapter.",
-        )
-    elif pipes is not None:
-        yield (
-            "port",
-            f"Drill its wall for the overflow, {port} over the floor, deburr it, and screw the threaded"
-            " adapter in with a seal on both sides.",
-        )
-    if found.port < found.depth:
-        yield (
-            "overflow",
-            (
-                f"Set the overflow {port} over the floor, and an elbow on it that turns: upright it keeps"
-                f" {show.length(found.depth)} of water, turned down it empties the bed."
-            ),
-        )
-    else:
-        yield "overflow", f"Set the overflow {port} over the floor, at the top of the medium."
-    yield (
-        "test",
-        (
-            "Fill it with water to the overflow before anything goes in, mark the level, and look again after"
-            " a day: it may not have fallen."
-        ),
-    )
-    yield "run", "Pour water in until it runs out of the overflow, and see that it runs away from the bed."
-    yield from _pipe_steps(found, seen)
-    yield "medium", f"Tip the medium in round the pipe, {show.length(found.depth)} deep, and rake it level."
-    up = show.length(wicking_limit("cloth_up", show.built))
-    yield (
-        "cloth",
-        f"Lay the cloth over it, turned up {up} at the walls, cut close round the riser: soil stays out,"
-        " water comes through.",
-    )
-    yield (
-        "soil",
-        "Fill the soil in layers, watered each, down into the corners: it lifts water where it is packed.",
-    )
-    yield (
-        "young",
-        f"Water young plants from above for {wicking_limit('young_weeks'):g} weeks: their roots do not reach"
-        " down yet.",
-    )
-
-
-def _pipe_steps(found: Reservoir, seen: Seen) -> Iterator[tuple[str, str]]:
-    """How the pipe is drilled, joined and stood up."""
-    show, pipes = seen.show, seen.kept_pipes
-    rise = show.length(found.inlet)
-    if pipes is None or not pipes.corners:
-        yield "inlet", f"Stand the inlet pipe on the floor, {rise} high, drilled at its foot."
-        return
-    wide = show.length(drain_limit("pipe_hole", show.built))
-    yield "pipe holes", f"Drill {pipes.holes} holes {wide} wide in two rows on the lower half of the loop."
-    yield (
-        "inlet",
-        f"Lay the loop on the floor, the branch of its tee up, and stand the riser in it: {rise} over the"
-        " floor, a cap on it against mosquitoes.",
-    )
 
 
 def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Workings:

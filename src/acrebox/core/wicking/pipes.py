@@ -52,8 +52,10 @@ class KeptPipes:
 def pipes_of(
     design: Design, bed: Assembly, drains: Drains, kept: Reservoir | None, show: Printer
 ) -> KeptPipes | None:
-    """The pipes of a reservoir; None where there is none, or it has no floor to lie on. Raises DesignError
-    for a pipe that nobody sells, or that is wider than the reservoir is deep.
+    """The pipes of a reservoir; None where there is none, or it has no floor to lie on.
+
+    Raises DesignError for a pipe that is asked for and nobody sells, or that is wider than the reservoir is
+    deep.
     """
     floor = drains.floor
     if design.reservoir is None or kept is None or floor is None:
@@ -64,7 +66,8 @@ def pipes_of(
     pieces: list[CutPipe] = []
     fittings: dict[str, int] = {}
     corners: tuple[Point2, ...] = ()
-    tee = floor.middle
+    inside = floor.outline.representative_point()
+    tee: Point2 = (inside.x, inside.y)
     rise = kept.inlet
     if loop is not None:
         x0, y0, x1, y1 = loop
@@ -97,37 +100,35 @@ def _size(design: Design, kept: Reservoir, show: Printer) -> PipeSize:
     """The pipe that is asked for, else the usual one, narrower where the reservoir is shallow."""
     choice = design.reservoir
     assert choice is not None
-    asked = choice.pipe
-    size = size_for(None, asked.mm if asked else None, "reservoir.pipe", show)
-    if size.outside.mm < kept.depth:
+    if choice.pipe is not None:
+        size = size_for(None, choice.pipe.mm, "reservoir.pipe", show)
+        if size.outside.mm >= kept.depth:
+            says, most = "The pipe does not lie under the medium.", show.length(kept.depth)
+            raise refuse("reservoir.pipe", choice.pipe.text, says, f"less than {most}")
         return size
-    low = [s for s in pipe_sizes() if s.system is show.built and s.outside.mm < kept.depth]
-    if asked or not low:
-        raise refuse(
-            "reservoir.pipe" if asked else "reservoir.depth",
-            show.exact(size.outside.mm) if asked else show.length(kept.depth),
-            "The pipe does not lie under the medium.",
-            f"a pipe of less than {show.length(kept.depth)}" if asked else "a deeper reservoir",
-        )
-    return low[-1]
+    usual = size_for(None, None, "reservoir.pipe", show)
+    sizes = [s for s in pipe_sizes() if s.system is show.built and s.outside.mm <= usual.outside.mm]
+    return next((s for s in reversed(sizes) if _lies(s, kept)), sizes[0])
+
+
+def _lies(size: PipeSize, kept: Reservoir) -> bool:
+    """Whether a pipe lies under the medium, and stands in its elbow where the overflow lies low."""
+    upright = kept.depth - kept.port - size.take_out
+    return size.outside.mm < kept.depth and (kept.port == kept.depth or upright >= size.socket.mm)
 
 
 def _overflow(
     kept: Reservoir, floor: Floor, size: PipeSize, bed: Assembly, show: Printer
 ) -> list[tuple[CutPipe, dict[str, int]]]:
-    """The overflow: a pipe through the wall, a screen on its inside; where it lies low an elbow on it outside
-    that turns, and a pipe upright in that up to the height at which it overflows.
+    """The overflow: a pipe through the wall; where it lies low an elbow on it outside that turns, and a pipe
+    upright in that up to the height at which it overflows, at least as long as the elbow is deep.
     """
     out = drain_limit("pipe_out", show.built)
     through = (floor.through or bed.wall_thickness + out) + out
     found = [(CutPipe(OUT, through, through, 1), {"threaded adapter": 1})]
-    if kept.port < kept.depth:
-        upright = kept.depth - kept.port
-        cut = upright - size.take_out
-        if cut < size.socket.mm:
-            least = kept.port + size.take_out + size.socket.mm
-            says = "A low overflow has no room under so shallow a reservoir."
-            allowed = f"at least {show.length(least)}, or the overflow at the top of the medium"
-            raise refuse("reservoir.depth", show.length(kept.depth), says, allowed)
-        found.append((CutPipe(STANDS, cut, upright, 1), {"elbow": 1}))
+    upright = kept.depth - kept.port
+    if upright - size.take_out >= size.socket.mm:
+        found.append((CutPipe(STANDS, upright - size.take_out, upright, 1), {"elbow": 1}))
+    elif upright > 0:
+        found.append((CutPipe(STANDS, size.socket.mm, size.socket.mm, 1), {"elbow": 1}))
     return found

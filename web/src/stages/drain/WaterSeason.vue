@@ -7,7 +7,7 @@ import { useThisBed } from '@/bed/useBed'
 import { useWhenSeen } from '@/bed/useWhenSeen'
 import CompareChart from '@/chart/CompareChart.vue'
 import SeasonChart from '@/chart/SeasonChart.vue'
-import { dayOf } from '@/chart/axes'
+import { dayOf, monthOf } from '@/chart/axes'
 import { printDay, printLength, printMoney, printVolume, printWeight, typeset } from '@/measure/print'
 import Figure from '@/sheet/Figure.vue'
 import Fold from '@/sheet/Fold.vue'
@@ -64,8 +64,8 @@ async function invented() {
       <Fold title="When to fill it, and month by month" printed>
         <p v-if="found.filled_on.length" data-dates>Filled on {{ found.filled_on.map(day).join(', ') }}.</p>
         <table class="listed">
-          <thead><tr><th scope="col">Month of</th><th scope="col">Used</th><th scope="col">Rain</th><th scope="col">Over</th><th scope="col">Filled</th><th scope="col">Least kept</th></tr></thead>
-          <tbody><tr v-for="m in found.months" :key="m.first"><th scope="row">{{ day(m.first) }}</th><td>{{ volume(m.used_l) }}</td><td>{{ volume(m.rain_l) }}</td><td>{{ volume(m.overflow_l) }}</td><td>{{ m.fillings ? `${m.fillings} ×, ${volume(m.filled_l)}` : '–' }}</td><td>{{ volume(m.lowest_l) }}</td></tr></tbody>
+          <thead><tr><th scope="col">Month</th><th scope="col">Used</th><th scope="col">Rain</th><th scope="col">Over</th><th scope="col">Filled</th><th scope="col">Least kept</th></tr></thead>
+          <tbody><tr v-for="m in found.months" :key="m.first"><th scope="row">{{ monthOf(m.first) }}</th><td>{{ volume(m.used_l) }}</td><td>{{ volume(m.rain_l) }}</td><td>{{ volume(m.overflow_l) }}</td><td>{{ m.fillings ? `${m.fillings} ×, ${volume(m.filled_l)}` : '–' }}</td><td>{{ volume(m.lowest_l) }}</td></tr></tbody>
         </table>
       </Fold>
       <p class="faint">By {{ found.weather.standin ? `an invented year: ${found.weather.name}` : found.weather.name }}, {{ day(found.weather.first) }} to {{ day(found.weather.last) }}, at latitude {{ found.latitude }}{{ found.assumed.length ? ': the yard does not say where it lies' : '' }}.</p>
@@ -96,7 +96,7 @@ async function invented() {
 
 <style scoped>
 .season { margin-top: 16px; border-top: 1px solid var(--rule); padding-top: 8px; }
-.from { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; padding: 4px 0; }
+.from { position: relative; display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; padding: 4px 0; }
 .wrong { color: var(--rust); }
 .small { font-size: 13px; }
 .chosen th, .chosen td { font-weight: 700; }

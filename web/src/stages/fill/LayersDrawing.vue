@@ -19,10 +19,13 @@ const narrow = useMediaQuery('(max-width: 560px)')
 const { boundaries, held, drag, drop, press, type, trouble } = useBoundaries()
 /** The boxes stand right of the drawing, so wide. */
 const BESIDE = 168
+/** Where there is no room beside the drawing they stand under it. */
+const ROOMY = 520
 const EACH = 58
 const MOST = 460
 const section = computed(() => plan.value?.across?.section)
-const wide = computed(() => Math.max(240, (width.value || 640) - BESIDE))
+const under = computed(() => (width.value || 640) < ROOMY)
+const wide = computed(() => Math.max(240, (width.value || 640) - (under.value ? 0 : BESIDE)))
 const most = computed(() => Math.max(MOST, boundaries.value.length * EACH + 120))
 const frame = computed(() => (section.value ? fit(section.value, wide.value, most.value) : null))
 /** From where to where soil lies, as it is cut [mm]. */
@@ -41,7 +44,7 @@ const size = (mm: number) => typeset(printLength(mm, units.value))
 <template>
   <div ref="box" class="layers">
     <p class="faint hint no-print">Draw a line between two layers up or down, or type how high it lies over the floor.</p>
-    <div v-if="section && frame" class="beside" :style="{ height: `${frame.height}px` }">
+    <div v-if="section && frame" class="beside no-print" :class="{ under }" :style="under ? {} : { height: `${frame.height}px` }">
       <ViewDrawing name="layers" :view="section" :units="units" :width="wide" :most="most" :pointed="pointed" @point="pointed = $event">
         <template #default="{ frame: paper }">
           <LayerLine
@@ -50,8 +53,8 @@ const size = (mm: number) => typeset(printLength(mm, units.value))
           />
         </template>
       </ViewDrawing>
-      <svg class="leaders no-print" :width="BESIDE" :height="frame.height" aria-hidden="true"><path v-for="r in rows" :key="r.n" :d="`M0 ${r.line}L18 ${r.top + 33}`" /></svg>
-      <div v-for="r in rows" :key="r.n" class="height" :style="{ top: `${r.top}px`, left: `${wide + 18}px` }">
+      <svg v-if="!under" class="leaders no-print" :width="BESIDE" :height="frame.height" aria-hidden="true"><path v-for="r in rows" :key="r.n" :d="`M0 ${r.line}L18 ${r.top + 33}`" /></svg>
+      <div v-for="r in under ? [...rows].reverse() : rows" :key="r.n" class="height" :style="under ? {} : { top: `${r.top}px`, left: `${wide + 18}px` }">
         <label :for="`height-${r.n}`" :title="r.says">{{ typeset(r.says) }}</label>
         <input :id="`height-${r.n}`" class="write figures" :value="r.typed ?? size(r.over)" autocomplete="off" spellcheck="false" :aria-invalid="trouble?.n === r.n" :aria-describedby="trouble?.n === r.n ? 'height-wrong' : undefined" @change="type(r.n, ($event.target as HTMLInputElement).value)" @keydown.enter="($event.target as HTMLInputElement).blur()">
       </div>
@@ -69,6 +72,8 @@ const size = (mm: number) => typeset(printLength(mm, units.value))
 .leaders path { fill: none; stroke: var(--faint); stroke-width: 1; }
 .beside > .leaders { left: v-bind('`${wide}px`'); right: auto; }
 .height { position: absolute; width: 146px; display: grid; }
+.under .height { position: static; width: auto; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; align-items: center; padding: 3px 0; }
+.under .height label { font-size: 14px; }
 .height label { font-size: 12px; line-height: 15px; color: var(--faint); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .height .write { width: 128px; }
 .height .write[aria-invalid='true'] { border-color: var(--rust); border-width: 2px; }
