@@ -319,7 +319,7 @@ def test_on_a_phone_nothing_runs_sideways_and_targets_are_big(
         expect(page.locator(".piece").first).to_be_visible()
     else:
         page.get_by_role("button", name="Show the drawing").tap()
-        expect(page.locator(".view.plan")).to_be_visible()
+        expect(page.locator(".view.layers" if stage == "fill" else ".view.plan")).to_be_visible()
     assert no_sideways(page)
     page.goto(site)
     expect(page.locator("[data-bed=Phone]").first).to_be_visible()
