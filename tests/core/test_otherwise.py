@@ -43,6 +43,13 @@ def test_recipes_that_suit_come_first() -> None:
     assert "half-and-half" not in first(trough())
 
 
+def test_a_filler_does_not_suit_where_it_leaves_too_little_for_roots() -> None:
+    low = {r.key: r for r in recipes_for(read_design({**boards(), "courses": 2}))}
+    assert not low["wood-below"].suits
+    assert not low["wood-below"].trouble
+    assert low["half-and-half"].suits
+
+
 def test_a_light_mix_is_half_the_weight_of_soil() -> None:
     rows = {r.key: r for r in recipes_for(read_design(boards()))}
     light, soil = rows["light-mix"].wet_kg, rows["five-four-one"].wet_kg

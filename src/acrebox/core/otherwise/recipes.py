@@ -10,6 +10,7 @@ from acrebox.core.data import read_as
 from acrebox.core.design import CARRIED, Design, Layer, put_at, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fill import root_depth
+from acrebox.core.fill.limits import fill_limit
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import LAYERS, PURCHASES, Plan, open_plan
 from acrebox.core.plan.rows import Amount
@@ -120,11 +121,14 @@ def _planned(row: RecipeRow, plan: Plan, yard: Yard) -> RecipeRow:
         laid, bought = filled[LAYERS], filled[PURCHASES]
     except DesignError as fault:
         return row.model_copy(update={"suits": False, "trouble": fault.problems[0].message})
+    roots, least = root_depth(laid), fill_limit("over_filler", plan.show.built)
+    buried = any(x.kind == "filler" for x in laid) and roots < least - 1
     return row.model_copy(
         update={
+            "suits": row.suits and not buried,
             "cost": float(sum(p.cost for p in bought)),
             "loose_l": sum(p.loose for p in bought),
             "wet_kg": sum(x.wet for x in laid),
-            "roots_mm": root_depth(laid),
+            "roots_mm": roots,
         }
     )
