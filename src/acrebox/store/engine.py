@@ -4,6 +4,8 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine
 from sqlalchemy.engine import make_url
 
@@ -16,10 +18,22 @@ def connect(url: str) -> Engine:
     return create_engine(address, pool_pre_ping=True)
 
 
-def migrate(engine: Engine) -> None:
-    """Bring the tables up to date; says nothing when they are."""
+def _config() -> Config:
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    return config
+
+
+def is_behind(engine: Engine) -> bool:
+    """Whether there are tables of an older release, which are to be brought up to date."""
+    with engine.connect() as connection:
+        heads = set(MigrationContext.configure(connection).get_current_heads())
+    return bool(heads) and heads != set(ScriptDirectory.from_config(_config()).get_heads())
+
+
+def migrate(engine: Engine) -> None:
+    """Bring the tables up to date; says nothing when they are."""
+    config = _config()
     with engine.begin() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "head")

@@ -1,0 +1,101 @@
+"""The start command: one at a time from one folder, a taken port told first, stopped quickly, backed up."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+from shutil import rmtree
+
+import pytest
+
+from acrebox.store.cluster import data_of
+from answering import until_it_answers
+
+ROOT = Path(__file__).parents[2]
+
+
+@pytest.fixture
+def home(worker_id: str) -> Iterator[Path]:
+    folder = ROOT / ".local" / f"serving-test-{worker_id}"
+    rmtree(folder, ignore_errors=True)
+    yield folder
+    rmtree(folder, ignore_errors=True)
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+def words(module: str, *more: object) -> tuple[list[str], dict[str, str]]:
+    environment = {k: v for k, v in os.environ.items() if k != "ACREBOX_DATABASE_URL"}
+    return [sys.executable, "-m", module, *map(str, more)], {**environment, "PYTHONPATH": str(ROOT / "src")}
+
+
+def run(module: str, *more: object) -> subprocess.CompletedProcess[str]:
+    said, environment = words(module, *more)
+    return subprocess.run(said, env=environment, capture_output=True, text=True, timeout=120, check=False)
+
+
+@pytest.fixture
+def served(home: Path) -> Iterator[tuple[subprocess.Popen[bytes], int]]:
+    port = free_port()
+    said, environment = words("acrebox.serve", "--home", home, "--port", port, "--empty")
+    server = subprocess.Popen(said, env=environment)
+    until_it_answers(f"http://127.0.0.1:{port}", server)
+    yield server, port
+    if server.poll() is None:
+        server.send_signal(signal.SIGINT)
+        server.wait(60)
+
+
+def test_a_second_start_finds_the_first_and_says_so(
+    home: Path, served: tuple[subprocess.Popen[bytes], int]
+) -> None:
+    _, port = served
+    again = run("acrebox.serve", "--home", home, "--port", port)
+    assert (again.returncode, again.stderr) == (0, "")
+    assert f"runs already, at http://127.0.0.1:{port}/" in again.stdout
+
+
+def test_it_stops_quickly_leaves_no_database_behind_and_has_been_backed_up(
+    home: Path, served: tuple[subprocess.Popen[bytes], int], tmp_path: Path
+) -> None:
+    server, port = served
+    until = time.monotonic() + 60
+    while not list((home / "backups").glob("acrebox-*.sql.gz")):
+        assert time.monotonic() < until, "no backup was taken"
+        time.sleep(0.2)
+    # While it runs, everything goes into a file, and comes back out of it.
+    taken = run("acrebox", "backup", tmp_path / "all.sql.gz", "--home", home)
+    assert taken.returncode == 0, taken.stderr
+    back = run("acrebox", "restore", tmp_path / "all.sql.gz", "--home", home)
+    assert back.returncode == 0, back.stderr
+    with socket.create_connection(("127.0.0.1", port)) as slow:
+        slow.sendall(b"POST /api/plan HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900\r\n\r\n{")
+        server.send_signal(signal.SIGINT)
+        assert server.wait(60) == 0
+    assert not (data_of(home) / "postmaster.pid").exists()
+
+
+def test_a_taken_port_is_told_before_anything_is_made(home: Path) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        told = run("acrebox.serve", "--home", home, "--port", port)
+    assert told.returncode == 1
+    assert told.stderr.startswith(f"bin/start: Port {port} on 127.0.0.1 cannot be had")
+    assert not (home / "postgres").exists()
+
+
+def test_a_backup_that_is_none_is_told_in_one_line(home: Path, tmp_path: Path) -> None:
+    told = run("acrebox", "restore", tmp_path / "gone.sql.gz", "--home", home)
+    assert told.returncode == 1
+    assert told.stderr.count("\n") == 1
+    assert "cannot be read as a backup" in told.stderr
