@@ -19,6 +19,7 @@ from time import time
 import uvicorn
 
 from acrebox.api.app import make_app
+from acrebox.api.guard import LOOPBACK
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.store import BedStore, YardStore
@@ -137,6 +138,13 @@ def _words() -> argparse.Namespace:
         "--host", default="127.0.0.1", help="address to serve on (default: this machine only)"
     )
     parser.add_argument(
+        "--trust",
+        action="append",
+        default=[],
+        metavar="NAME",
+        help="a name under which other machines ask for it; addresses of numbers are always answered",
+    )
+    parser.add_argument(
         "--empty", action="store_true", help="do not put the sample yard into a yard without beds"
     )
     parser.add_argument("--home", type=Path, default=ROOT / ".local", help=argparse.SUPPRESS)
@@ -165,7 +173,7 @@ def main() -> int:
             migrate(engine)
             if not given.empty:
                 seed(YardStore(engine), BedStore(engine))
-            app = make_app(engine, ROOT / "web" / "dist")
+            app = make_app(engine, ROOT / "web" / "dist", {*LOOPBACK, given.host, *given.trust})
             # What start-up made stays: the collector need not look through it again at every plan.
             gc.collect()
             gc.freeze()

@@ -1,5 +1,6 @@
 """The web application, made from an engine and the folder of built pages."""
 
+from collections.abc import Collection
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -21,17 +22,24 @@ from acrebox.api import (
     yards,
 )
 from acrebox.api.context import Stores
+from acrebox.api.guard import Guard
 from acrebox.store import BedStore, ReadingStore, WeatherStore, YardStore
 
 
-def make_app(engine: Engine | None, built: Path | None = None) -> FastAPI:
-    """The app over a database; without one only its OpenAPI description and planning are of use."""
+def make_app(
+    engine: Engine | None, built: Path | None = None, names: Collection[str] | None = None
+) -> FastAPI:
+    """The app over a database; without one only its OpenAPI description and planning are of use. It answers
+    under these names; under any where none are given.
+    """
     app = FastAPI(
         title="Acre Box", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/openapi.json"
     )
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
+    app.add_middleware(Guard, names=names)
     problems.install(app)
     if engine is not None:
+        app.state.engine = engine
         app.state.stores = Stores(
             YardStore(engine), BedStore(engine), ReadingStore(engine), WeatherStore(engine)
         )

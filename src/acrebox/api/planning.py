@@ -2,9 +2,9 @@
 the yard sells.
 """
 
-from typing import Annotated
+from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 from pydantic import BaseModel
 
 from acrebox.api.context import Context, InItsUnits
@@ -22,6 +22,7 @@ from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, PriceListName, catalogue, list_for
 from acrebox.core.weighing import Weighed, alternatives, rate_questions, weigh
 from acrebox.core.yard import yard_groups
+from acrebox.store import answers
 
 Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
@@ -82,6 +83,12 @@ def _other_half(design: Design) -> Design | None:
     return other_half(design)
 
 
+class Ready(BaseModel):
+    """Whether the database answers or is away."""
+
+    database: Literal["answers", "away"]
+
+
 class Questions(BaseModel):
     """The questions of a bed besides those of its construction, of a yard, and of weighing up."""
 
@@ -128,6 +135,15 @@ def _health() -> dict[str, str]:
     return {"status": "up"}
 
 
+def _ready(request: Request, response: Response) -> Ready:
+    """Answers whether the database can be reached: 503 where it cannot."""
+    engine = getattr(request.app.state, "engine", None)
+    reached = engine is not None and answers(engine)
+    if not reached:
+        response.status_code = 503
+    return Ready(database="answers" if reached else "away")
+
+
 def _plan(
     design: Design,
     asked: Context,
@@ -169,4 +185,6 @@ def router() -> APIRouter:
     made.add_api_route("/stock", _stock, methods=["GET"], name="stock")
     made.add_api_route("/questions", _questions, methods=["GET"], name="questions")
     made.add_api_route("/health", _health, methods=["GET"], name="health")
+    away: dict[int | str, dict[str, Any]] = {503: {"model": Ready}}
+    made.add_api_route("/ready", _ready, methods=["GET"], name="ready", responses=away)
     return made

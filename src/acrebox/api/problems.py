@@ -11,9 +11,10 @@ from starlette.exceptions import HTTPException
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problem_of
 from acrebox.core.errors import DesignError, Problem
-from acrebox.store import Bed, NotFoundError, NothingToUndoError, StaleError, StoredYard
+from acrebox.store import AWAY, Bed, NotFoundError, NothingToUndoError, StaleError, StoredYard
 
 MEDIA_TYPE = "application/problem+json"
+RETRY_AFTER_S = "2"
 
 
 class ProblemDetails(BaseModel):
@@ -80,6 +81,13 @@ def _stale(_: Request, error: Exception) -> JSONResponse:
     return problem(412, "stale", title, str(error), saved=YardOut.of(saved))
 
 
+def _away(_: Request, __: Exception) -> JSONResponse:
+    says = "The yard cannot be reached: its database does not answer. Try again."
+    answer = problem(503, "away", "The yard cannot be reached.", says)
+    answer.headers["Retry-After"] = RETRY_AFTER_S
+    return answer
+
+
 def _nothing(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "nothing", "Nothing to do.", str(error))
 
@@ -97,3 +105,5 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
     app.add_exception_handler(HTTPException, _http)
+    for away in AWAY:
+        app.add_exception_handler(away, _away)

@@ -9,13 +9,16 @@ from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine
 from sqlalchemy.engine import make_url
 
+REACHED_IN_S = 5
+"""How long a database may take to let us in."""
+
 
 def connect(url: str) -> Engine:
     """An engine for a PostgreSQL address, whichever way its scheme is written."""
     address = make_url(url)
     if address.drivername in ("postgres", "postgresql"):
         address = address.set(drivername="postgresql+psycopg")
-    return create_engine(address, pool_pre_ping=True)
+    return create_engine(address, pool_pre_ping=True, connect_args={"connect_timeout": REACHED_IN_S})
 
 
 def _config() -> Config:

@@ -65,10 +65,14 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; problem: ProblemDe
 
 const offline: ProblemDetails = { type: '/problems/offline', title: 'The server cannot be reached.', status: 0, detail: 'The server cannot be reached. What you typed is kept in this browser.', problems: [], saved: null }
 
+/** The server is there and its database is not: as good as offline, until it comes back. */
+const AWAY = 503
+
 async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; response: Response }>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, value: data as T }
+    if (response.status === AWAY) return { ok: false, problem: { ...offline, title: 'The yard cannot be reached.', detail: 'The yard cannot be reached; what you type is kept here.' } }
     return { ok: false, problem: (error as ProblemDetails | undefined) ?? { ...offline, status: response.status, title: response.statusText } }
   } catch (reason) {
     if (reason instanceof DOMException && reason.name === 'AbortError') throw reason
