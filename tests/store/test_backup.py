@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from sqlalchemy import Engine, MetaData, select, text
@@ -38,15 +39,15 @@ def address(engine: Engine) -> str:
 @pytest.fixture
 def other(server_url: str) -> Iterator[Engine]:
     """Another database, empty."""
+    name = f"other_{uuid4().hex}"
     admin = connect(server_url).execution_options(isolation_level="AUTOCOMMIT")
     with admin.connect() as connection:
-        connection.execute(text("DROP DATABASE IF EXISTS other_install WITH (FORCE)"))
-        connection.execute(text("CREATE DATABASE other_install"))
-    made = connect(make_url(server_url).set(database="other_install").render_as_string(hide_password=False))
+        connection.execute(text(f"CREATE DATABASE {name}"))
+    made = connect(make_url(server_url).set(database=name).render_as_string(hide_password=False))
     yield made
     made.dispose()
     with admin.connect() as connection:
-        connection.execute(text("DROP DATABASE other_install WITH (FORCE)"))
+        connection.execute(text(f"DROP DATABASE {name} WITH (FORCE)"))
     admin.dispose()
 
 
