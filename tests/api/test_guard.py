@@ -77,3 +77,17 @@ def test_no_script_in_the_page_itself_is_allowed() -> None:
     policy = dict(rule.split(" ", 1) for rule in HEADERS["Content-Security-Policy"].split("; "))
     assert policy["script-src"] == "'self'"
     assert policy["frame-ancestors"] == "'none'"
+
+
+def test_whatever_can_be_read_can_be_asked_for_its_head(guarded: TestClient) -> None:
+    whole = guarded.get("/api/health", headers={"Host": "localhost"})
+    head = guarded.head("/api/health", headers={"Host": "localhost"})
+    assert (head.status_code, head.content) == (200, b"")
+    assert head.headers["content-length"] == whole.headers["content-length"]
+    assert guarded.head("/api/nothing", headers={"Host": "localhost"}).status_code == 404
+
+
+def test_what_is_not_done_to_an_address_tells_what_is(guarded: TestClient) -> None:
+    answer = guarded.delete("/api/yards", headers={"Host": "localhost"})
+    assert answer.status_code == 405
+    assert answer.headers["Allow"]

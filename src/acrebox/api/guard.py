@@ -76,6 +76,9 @@ class Guard:
         elif scope["method"] not in SAFE and not _from_us(headers, asked):
             says = "Another site's page sent this. Nothing was changed."
             await problem(403, "cross-site", "Not from our own page.", says)(scope, receive, told)
+        elif scope["method"] == "HEAD":
+            # Whatever can be read can be asked for its head.
+            await self._app({**scope, "method": "GET"}, receive, _headed(told))
         else:
             await self._app(scope, receive, told)
 
@@ -84,6 +87,17 @@ class Guard:
             return True
         name = _name_of(asked)
         return name in self._names or _is_number(name)
+
+
+def _headed(send: Send) -> Send:
+    """Sends the head of an answer and nothing of its body."""
+
+    async def head(message: Message) -> None:
+        if message["type"] == "http.response.body":
+            message = {**message, "body": b""}
+        await send(message)
+
+    return head
 
 
 def _name_of(asked: str) -> str:

@@ -94,7 +94,9 @@ def _nothing(_: Request, error: Exception) -> JSONResponse:
 
 def _http(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
-    return problem(error.status_code, "http", str(error.detail), str(error.detail))
+    answer = problem(error.status_code, "http", str(error.detail), str(error.detail))
+    answer.headers.update(error.headers or {})
+    return answer
 
 
 def install(app: FastAPI) -> None:
