@@ -1,8 +1,12 @@
-"""Servers that tests start."""
+"""Servers and databases that tests start."""
 
 import subprocess
 import time
 import urllib.request
+
+from sqlalchemy import text
+
+from acrebox.store.engine import connect
 
 
 def until_it_answers(address: str, server: subprocess.Popen[bytes]) -> None:
@@ -15,3 +19,13 @@ def until_it_answers(address: str, server: subprocess.Popen[bytes]) -> None:
         except OSError:
             time.sleep(0.1)
     raise AssertionError(f"{address} does not answer")
+
+
+def ask(url: str, question: str) -> object:
+    """What a database answers to one question."""
+    engine = connect(url)
+    try:
+        with engine.connect() as connection:
+            return connection.scalar(text(question))
+    finally:
+        engine.dispose()

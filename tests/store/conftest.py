@@ -1,10 +1,23 @@
 """Stores on a real PostgreSQL."""
 
+from collections.abc import Iterator
+from pathlib import Path
+from shutil import rmtree
+
 import pytest
 from sqlalchemy import Engine
 
 from acrebox.store import BedStore, YardStore
 from acrebox.store.yards import StoredYard
+
+
+@pytest.fixture
+def home(worker_id: str) -> Iterator[Path]:
+    """A folder for a cluster of a test's own."""
+    folder = Path(__file__).parents[2] / ".local" / f"home-test-{worker_id}"
+    rmtree(folder, ignore_errors=True)
+    yield folder
+    rmtree(folder, ignore_errors=True)
 
 
 @pytest.fixture

@@ -6,9 +6,7 @@ import socket
 import subprocess
 import sys
 import urllib.request
-from collections.abc import Iterator
 from pathlib import Path
-from shutil import rmtree
 
 import pytest
 from sqlalchemy import text
@@ -17,25 +15,9 @@ from acrebox.demo import demo_beds
 from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
-from answering import until_it_answers
+from answering import ask, until_it_answers
 
 ROOT = Path(__file__).parents[2]
-
-
-@pytest.fixture
-def home(worker_id: str) -> Iterator[Path]:
-    folder = ROOT / ".local" / f"cluster-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
-    yield folder
-    rmtree(folder, ignore_errors=True)
-
-
-def ask(url: str, question: str) -> object:
-    engine = connect(url)
-    with engine.connect() as connection:
-        found = connection.scalar(text(question))
-    engine.dispose()
-    return found
 
 
 def test_a_cluster_keeps_its_data_and_listens_on_this_machine_alone(home: Path) -> None:

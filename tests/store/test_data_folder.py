@@ -5,36 +5,17 @@ import signal
 import subprocess
 import sys
 import time
-from collections.abc import Iterator
 from pathlib import Path
 from shutil import rmtree
 from threading import Event, Thread
 
 import pytest
-from sqlalchemy import text
 
 from acrebox.store.cluster import ClusterError, data_of, running_cluster
 from acrebox.store.datafolder import SECRET
-from acrebox.store.engine import connect
+from answering import ask
 
 ROOT = Path(__file__).parents[2]
-
-
-@pytest.fixture
-def home(worker_id: str) -> Iterator[Path]:
-    folder = ROOT / ".local" / f"folder-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
-    yield folder
-    rmtree(folder, ignore_errors=True)
-
-
-def ask(url: str, question: str) -> object:
-    engine = connect(url)
-    try:
-        with engine.connect() as connection:
-            return connection.scalar(text(question))
-    finally:
-        engine.dispose()
 
 
 def kept(folder: Path) -> dict[str, int]:

@@ -8,7 +8,6 @@ import sys
 import time
 from collections.abc import Iterator
 from pathlib import Path
-from shutil import rmtree
 
 import pytest
 
@@ -16,14 +15,6 @@ from acrebox.store.cluster import data_of
 from answering import until_it_answers
 
 ROOT = Path(__file__).parents[2]
-
-
-@pytest.fixture
-def home(worker_id: str) -> Iterator[Path]:
-    folder = ROOT / ".local" / f"serving-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
-    yield folder
-    rmtree(folder, ignore_errors=True)
 
 
 def free_port() -> int:

@@ -103,7 +103,7 @@ def nitrogen_tied(seen: Seen) -> Iterator[Finding]:
 
 
 def _fillers(seen: Seen) -> list[FilledLayer]:
-    return [layer for layer in seen.layers if layer.kind == "filler"]
+    return [layer for layer in seen.layers if layer.is_filler]
 
 
 @rule(

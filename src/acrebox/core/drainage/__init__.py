@@ -11,8 +11,8 @@ from acrebox.core.drainage.loop import (
     Port,
     drilled_holes,
     loop_on,
-    loop_room,
     pipe_sizes,
+    ring_on,
     size_for,
     wall_at,
 )
@@ -32,11 +32,11 @@ __all__ = [
     "floor_of",
     "laid_out",
     "loop_on",
-    "loop_room",
     "most_that_fit",
     "orifice",
     "pipe_sizes",
     "rain_on",
+    "ring_on",
     "size_for",
     "wall_at",
 ]

@@ -132,34 +132,61 @@ def loop_on(floor: Floor, size: PipeSize, show: Printer) -> Loop:
     """A loop off the walls, as large as the floor takes, with its tee in the middle of its right end. Raises
     DesignError where the floor is too small for one.
     """
-    take, shape = size.take_out, loop_room(floor, size, show.built)
-    if shape is None:
+    ring = ring_on(floor, size, show.built)
+    if ring is None:
         raise refuse(
             "drainage.kind",
             "plumbed",
             "The floor is too small for a loop of that pipe.",
             "a narrower pipe, or holes",
         )
-    x0, y0, x1, y1 = shape
-    tee = (x1, (y0 + y1) / 2)
-    wall = wall_at(floor, tee)
-    long, wide, half, out = x1 - x0, y1 - y0, (y1 - y0) / 2, wall + floor.through - x1
-    pieces = (
-        CutPipe("front and back", long - 2 * take, long, 2),
-        CutPipe("left end", wide - 2 * take, wide, 1),
-        CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
-        CutPipe("from the tee into the threaded adapter", out - 2 * take, out, 1),
-    )
-    drilled = sum(p.length * p.count for p in pieces[:DRILLED])
+    wall = wall_at(floor, ring.tee)
+    out = wall + floor.through - ring.tee[0]
+    leaves = CutPipe("from the tee into the threaded adapter", out - 2 * size.take_out, out, 1)
     return Loop(
         size=size,
+        corners=ring.corners,
+        tee=ring.tee,
+        port=(wall, ring.tee[1]),
+        pieces=(*ring.pieces, leaves),
+        fittings=(*ring.fittings, ("threaded adapter", 1)),
+        holes=drilled_holes(ring.drilled, show.built),
+        drilled=ring.drilled,
+    )
+
+
+@dataclass(frozen=True)
+class Ring:
+    """Drilled pipe right round a floor: the middles of its elbows, of its tee in the middle of its right end
+    [mm], its pieces.
+    """
+
+    corners: tuple[Point2, Point2, Point2, Point2]
+    tee: Point2
+    pieces: tuple[CutPipe, ...]
+    fittings: tuple[tuple[str, int], ...] = (("elbow", 4), ("tee", 1))
+
+    @property
+    def drilled(self) -> float:
+        """How much of it is drilled [mm]: all of it."""
+        return sum(p.length * p.count for p in self.pieces)
+
+
+def ring_on(floor: Floor, size: PipeSize, built: System) -> Ring | None:
+    """The ring of a pipe on a floor, off its walls; None where the floor is too small."""
+    shape = _loop_room(floor, size, built)
+    if shape is None:
+        return None
+    (x0, y0, x1, y1), take = shape, size.take_out
+    long, wide, half = x1 - x0, y1 - y0, (y1 - y0) / 2
+    return Ring(
         corners=((x0, y0), (x1, y0), (x1, y1), (x0, y1)),
-        tee=tee,
-        port=(wall, tee[1]),
-        pieces=pieces,
-        fittings=(("elbow", 4), ("tee", 1), ("threaded adapter", 1)),
-        holes=drilled_holes(drilled, show.built),
-        drilled=drilled,
+        tee=(x1, (y0 + y1) / 2),
+        pieces=(
+            CutPipe("front and back", long - 2 * take, long, 2),
+            CutPipe("left end", wide - 2 * take, wide, 1),
+            CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
+        ),
     )
 
 
@@ -181,10 +208,10 @@ def joined(
     return pieces, (("elbow", 1), ("tee", others), ("threaded adapter", tanks))
 
 
-def loop_room(floor: Floor, size: PipeSize, built: System) -> tuple[float, float, float, float] | None:
+def _loop_room(floor: Floor, size: PipeSize, built: System) -> tuple[float, float, float, float] | None:
     """The box that a loop of pipe lies along, off the walls [mm]; None where the floor is too small."""
     room = floor.outline.buffer(-drain_limit("loop_off", built), join_style="mitre")
-    shape = None if room.is_empty else largest_in(room)
+    shape = None if room.is_empty else _largest_in(room)
     least = 4 * size.take_out + 2 * size.socket.mm
     return shape if shape and min(shape[2] - shape[0], shape[3] - shape[1]) >= least else None
 
@@ -194,7 +221,7 @@ def drilled_holes(drilled: float, built: System) -> int:
     return int(drain_limit("pipe_hole_rows") * (drilled // drain_limit("pipe_hole_every", built)))
 
 
-def largest_in(room: BaseGeometry) -> tuple[float, float, float, float]:
+def _largest_in(room: BaseGeometry) -> tuple[float, float, float, float]:
     """The box of a room drawn in about its middle until the room covers it [mm]; of a room that bends round
     its middle one that is grown from its widest place.
     """

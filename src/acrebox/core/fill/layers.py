@@ -85,6 +85,11 @@ class FilledLayer:
         return ", ".join(f"{c.material.name} {c.share:g} %" for c in self.contents)
 
     @property
+    def is_filler(self) -> bool:
+        """Whether it lies under the soil to save some: logs, straw, leaves."""
+        return self.kind == "filler"
+
+    @property
     def for_roots(self) -> bool:
         """Whether roots want to grow in it."""
         return self.kind not in NOT_FOR_ROOTS

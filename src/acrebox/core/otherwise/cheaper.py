@@ -107,7 +107,7 @@ def _shallower(before: Plan, document: Document) -> Iterator[_Try]:
 def _fillers(before: Plan, document: Document) -> Iterator[_Try]:
     """A filler under the soil, as deep as is usual, where there is none and the bed keeps no water."""
     layers, show = before[LAYERS], before.show
-    if any(x.kind == "filler" for x in layers) or before.design.reservoir is not None:
+    if any(x.is_filler for x in layers) or before.design.reservoir is not None:
         return
     room = before[ASSEMBLY].cavity.top - before.design.fill.gap.mm - layers[0].base
     over = fill_limit("over_filler", show.built)

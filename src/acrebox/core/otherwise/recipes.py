@@ -122,7 +122,7 @@ def _planned(row: RecipeRow, plan: Plan, yard: Yard) -> RecipeRow:
     except DesignError as fault:
         return row.model_copy(update={"suits": False, "trouble": fault.problems[0].message})
     roots, least = root_depth(laid), fill_limit("over_filler", plan.show.built)
-    buried = any(x.kind == "filler" for x in laid) and roots < least - 1
+    buried = any(x.is_filler for x in laid) and roots < least - 1
     return row.model_copy(
         update={
             "suits": row.suits and not buried,

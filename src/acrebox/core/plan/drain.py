@@ -41,11 +41,8 @@ def drain_rows(seen: Seen) -> DrainRow:
         screens=found.screens,
         screen_mm=found.screen or None,
         stone_l=litres(found.stone),
-        pipes=[
-            PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
-            for p in found.pipes
-        ],
-        fittings=[FittingRow(name=n, count=c) for n, c in found.fittings],
+        pipes=pipe_rows(found.pipes),
+        fittings=fitting_rows(found.fittings),
         pipe_mm=loop.size.outside.mm if loop else None,
         sleeve_mm=next(iter(seen.lined.sleeves), None),
         pipe_holes=loop.holes if loop else 0,
@@ -54,6 +51,16 @@ def drain_rows(seen: Seen) -> DrainRow:
         steps=[StepRow(key=key, words=words) for key, words in _steps(found, seen)],
         working=_workings(found, seen),
     )
+
+
+def pipe_rows(pieces: Sequence[CutPipe]) -> list[PipeRow]:
+    """Pieces of pipe, as published."""
+    return [PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count) for p in pieces]
+
+
+def fitting_rows(fittings: Sequence[tuple[str, int]]) -> list[FittingRow]:
+    """Fittings, as published."""
+    return [FittingRow(name=name, count=count) for name, count in fittings]
 
 
 def _way(loop: Loop) -> list[Point2]:

@@ -1,17 +1,16 @@
 """The reservoir under the soil: what it holds, how it is filled and overflows, in what order it is made."""
 
 from collections.abc import Iterator
-from typing import Any, get_args
+from typing import Any
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.design.reservoir import MEDIA, Medium
+from acrebox.core.design.reservoir import MEDIA
 from acrebox.core.measure.printing import Printer
-from acrebox.core.plan.drain import pipe_cuts
-from acrebox.core.plan.drain_rows import FittingRow, PipeRow
-from acrebox.core.plan.reservoir_rows import MediumRow, ReservoirRow, WaterTestRow
+from acrebox.core.plan.drain import fitting_rows, pipe_cuts, pipe_rows
+from acrebox.core.plan.reservoir_rows import ReservoirRow, WaterTestRow
 from acrebox.core.plan.reservoir_steps import reservoir_steps
 from acrebox.core.plan.rows import OrderRow, StepRow
-from acrebox.core.wicking import STONES, Reservoir, available, lift_of, organic_of, wicking_limit
+from acrebox.core.wicking import Reservoir, available, lift_of, organic_of, wicking_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
 
 
@@ -39,7 +38,6 @@ def reservoir_rows(seen: Seen) -> ReservoirRow | None:
         **_piped(seen),
         test=_tested(found, seen),
         says=_says(found, soil, show),
-        media=list(_media(found, seen)),
         bucket=[OrderRow(words=words) for words in _bucket(found, seen)],
         steps=[StepRow(key=key, words=words) for key, words in reservoir_steps(found, seen)],
         working=_workings(found, soil, organic, seen),
@@ -55,11 +53,8 @@ def _piped(seen: Seen) -> dict[str, Any]:
     return {
         "pipe_mm": pipes.size.outside.mm,
         "pipe_holes": pipes.holes,
-        "pipes": [
-            PipeRow(label=p.label, length_mm=p.length, middles_mm=p.middles, count=p.count)
-            for p in pipes.pieces
-        ],
-        "fittings": [FittingRow(name=n, count=c) for n, c in pipes.fittings],
+        "pipes": pipe_rows(pipes.pieces),
+        "fittings": fitting_rows(pipes.fittings),
         "loop": [list(p) for p in (*pipes.corners, *pipes.corners[:1])],
         "riser": list(pipes.tee),
         "port": list(pipes.port.at),
@@ -90,22 +85,6 @@ def _says(found: Reservoir, soil: float, show: Printer) -> str:
         f"{show.volume(found.held)} of water in {MEDIA[found.medium]} {show.length(found.depth)} deep, under"
         f" {show.length(soil)} of soil."
     )
-
-
-def _media(found: Reservoir, seen: Seen) -> Iterator[MediumRow]:
-    """The same depth of each medium: water held, weight."""
-    for medium in get_args(Medium):
-        fill = seen.book.find_fill(STONES[medium])
-        assert fill is not None
-        share = found.porosity if medium == found.medium else wicking_limit(medium)
-        dry = found.bulk * fill.loose_kg_per_l
-        yield MediumRow(
-            medium=medium,
-            name=MEDIA[medium],
-            held_l=found.bulk * share,
-            dry_kg=dry,
-            full_kg=dry + found.bulk * share,
-        )
 
 
 def _bucket(found: Reservoir, seen: Seen) -> Iterator[str]:

@@ -4,16 +4,6 @@ from acrebox.core.plan.drain_rows import FittingRow, PipeRow
 from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row, StepRow
 
 
-class MediumRow(Row):
-    """What another medium, as deep, would hold [L], and what it would weigh dry and full of water [kg]."""
-
-    medium: str
-    name: str
-    held_l: Amount
-    dry_kg: Amount
-    full_kg: Amount
-
-
 class WaterTestRow(Row):
     """What the test with water showed: by how much the water fell, and in a day [mm]; whether it leaks, and
     whether the overflow ran.
@@ -30,7 +20,7 @@ class ReservoirRow(Figures):
     """A reservoir: its medium and the open share of it, its depth, what it holds [L], where it overflows and
     where the port of that lies over the floor, the soil over it, how far that soil lifts water, the inlet
     [mm]; what plants use against short grass, what water the soil itself holds for them [L]; its pipe as it
-    is cut and as it lies, with where the riser stands and the overflow leaves [mm]; media compared; how a
+    is cut and as it lies, with where the riser stands and the overflow leaves [mm]; how a
     bucket tells how open the medium is; the test with water; what is done after what.
     """
 
@@ -56,6 +46,5 @@ class ReservoirRow(Figures):
     sleeve_mm: Amount | None
     test: WaterTestRow | None
     says: str
-    media: list[MediumRow]
     bucket: list[OrderRow]
     steps: list[StepRow]

@@ -30,7 +30,7 @@ def settling_of(seen: Seen) -> SettlingRow:
             _row(year, base, least[n - 1] if n else 0.0, most[n - 1] if n else 0.0)
             for n, year in enumerate(years)
         ],
-        working=_workings(years, by, least, most, seen),
+        working=_workings(years, by, (least[0], most[0]), first, seen),
     )
 
 
@@ -50,7 +50,9 @@ def _row(year: SunkYear, base: float, least: float, most: float) -> SunkYearRow:
     )
 
 
-def _workings(years: list[SunkYear], by: Fill, least: list[float], most: list[float], seen: Seen) -> Workings:
+def _workings(
+    years: list[SunkYear], by: Fill, added: tuple[float, float], drop: float, seen: Seen
+) -> Workings:
     show = seen.show
     first = " + ".join(
         f"{c.material.name} {show.cubic(c.settled)} × {show.short(c.material.lost_first[LEAST] * 100)} to"
@@ -62,7 +64,6 @@ def _workings(years: list[SunkYear], by: Fill, least: list[float], most: list[fl
     low, high = show.cubic(one.least.lost), show.cubic(one.most.lost)
     settled = sum(c.settled for layer in seen.layers for c in layer.contents)
     loose = sum(c.loose for layer in seen.layers for c in layer.contents)
-    drop = seen.layers[-1].top - packed_top(seen.layers, seen.assembly.cavity)
     return {
         "years": Worked(
             amount=one.most.lost,
@@ -87,10 +88,10 @@ def _workings(years: list[SunkYear], by: Fill, least: list[float], most: list[fl
             source=COMMON_PRACTICE,
         ),
         "top_up": Worked(
-            amount=most[0],
+            amount=added[MOST],
             unit="L",
-            working=f"{low} to {high} lost × {show.short(by.loose_per_settled)} = {show.cubic(least[0])} to"
-            f" {show.cubic(most[0])} of {by.name} after the first year",
+            working=f"{low} to {high} lost × {show.short(by.loose_per_settled)} ="
+            f" {show.cubic(added[LEAST])} to {show.cubic(added[MOST])} of {by.name} after the first year",
             assumptions=["what is added rots as well, from the year after"],
             source=COMMON_PRACTICE,
         ),

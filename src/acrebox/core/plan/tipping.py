@@ -14,8 +14,6 @@ from acrebox.core.plan.soil_rows import TippingRow
 from acrebox.core.site import site_limit
 from acrebox.core.worked import COMMON_PRACTICE, Worked
 
-FRESH = ("filler",)
-
 
 def tipping_of(seen: Seen) -> TippingRow:
     """How the fill goes in, as published."""
@@ -94,7 +92,7 @@ def _order(seen: Seen, opens: bool) -> Iterator[str]:
         yield "One end open, a plank over its lowest course for the wheel."
     fed = _fed(seen)
     for n, layer in enumerate(seen.layers):
-        yield _laid(layer, n, seen)
+        yield _laid(layer, opens and n > 0, seen)
         if layer.at in fed:
             yield f"Over it half of what feeds it, {fed[layer.at]}, watered in."
     kept = sum(p.kept for p in seen.purchases)
@@ -123,13 +121,13 @@ def _fed(seen: Seen) -> dict[int, str]:
     }
 
 
-def _laid(layer: FilledLayer, n: int, seen: Seen) -> str:
-    """One layer: how many loads, to what height, and how."""
+def _laid(layer: FilledLayer, wheeled: bool, seen: Seen) -> str:
+    """One layer: how many loads, to what height, and how; one that is `wheeled` in begins at the far end."""
     show = seen.show
     loads = barrows_for(layer.loose, seen.design.fill.barrow.litres)
     to = show.length(layer.top - seen.layers[0].base)
     many = f"{loads} {'load' if loads == 1 else 'loads'}"
-    if layer.kind in FRESH:
+    if layer.is_filler:
         voids = any(c.material.voids for c in layer.contents)
         how = "the thickest lowest, packed tight" if voids else "trodden down and soaked"
         into = f"; wash {show.volume(sum(c.settled for c in layer.fallen))} of soil into the gaps"
@@ -140,7 +138,7 @@ def _laid(layer: FilledLayer, n: int, seen: Seen) -> str:
     deep = layer.top - layer.base
     watered = f", watered in every {show.length(every)}" if deep > every * 1.25 else ", watered in"
     mixed = "mixed on a sheet before it goes in; " if layer.choice.mix else ""
-    far = "from the closed end forward, " if n and seen.assembly.wall_height else ""
+    far = "from the closed end forward, " if wheeled else ""
     return f"{layer.name}: {mixed}{many}, {far}raked level at {to}{watered}, never trodden."
 
 

@@ -1,5 +1,6 @@
 """The pipes of a reservoir: a drilled loop on the floor with its riser, and the overflow through a wall."""
 
+from collections import Counter
 from dataclasses import dataclass
 
 from acrebox.core.assembly import Assembly
@@ -12,8 +13,8 @@ from acrebox.core.drainage import (
     Port,
     drain_limit,
     drilled_holes,
-    loop_room,
     pipe_sizes,
+    ring_on,
     size_for,
     wall_at,
 )
@@ -22,8 +23,6 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.vector import Point2
 from acrebox.core.wicking.reservoir import Reservoir
 
-DRILLED = 3
-"""The first so many kinds of pieces of a loop lie in the medium, and are drilled."""
 RISER = "riser, out of the tee"
 OUT = "overflow, out through the wall"
 STANDS = "overflow, upright in its elbow"
@@ -43,11 +42,6 @@ class KeptPipes:
     holes: int
     port: Port
 
-    @property
-    def length(self) -> float:
-        """All pipe together [mm]."""
-        return sum(p.length * p.count for p in self.pieces)
-
 
 def pipes_of(
     design: Design, bed: Assembly, drains: Drains, kept: Reservoir | None, show: Printer
@@ -61,37 +55,26 @@ def pipes_of(
     if design.reservoir is None or kept is None or floor is None:
         return None
     size = _size(design, kept, show)
-    loop = loop_room(floor, size, show.built)
-    take = size.take_out
-    pieces: list[CutPipe] = []
-    fittings: dict[str, int] = {}
-    corners: tuple[Point2, ...] = ()
+    ring = ring_on(floor, size, show.built)
     inside = floor.outline.representative_point()
-    tee: Point2 = (inside.x, inside.y)
-    rise = kept.inlet
-    if loop is not None:
-        x0, y0, x1, y1 = loop
-        corners, tee = ((x0, y0), (x1, y0), (x1, y1), (x0, y1)), (x1, (y0 + y1) / 2)
-        long, wide, half = x1 - x0, y1 - y0, (y1 - y0) / 2
-        pieces = [
-            CutPipe("front and back", long - 2 * take, long, 2),
-            CutPipe("left end", wide - 2 * take, wide, 1),
-            CutPipe("right end, each side of the tee", half - 2 * take, half, 2),
-        ]
-        fittings = {"elbow": 4, "tee": 1}
-        rise = kept.inlet - size.outside.mm / 2
-    drilled = sum(p.length * p.count for p in pieces[:DRILLED]) or kept.depth
-    pieces.append(CutPipe(RISER, rise - take if loop else rise, rise, 1))
-    for piece, more in _overflow(kept, floor, size, bed, show):
+    tee = ring.tee if ring else (inside.x, inside.y)
+    # In its tee the riser begins half a pipe over the floor.
+    rise = kept.inlet - size.outside.mm / 2 if ring else kept.inlet
+    pieces = [
+        *(ring.pieces if ring else ()),
+        CutPipe(RISER, rise - size.take_out if ring else rise, rise, 1),
+    ]
+    fittings = Counter(dict(ring.fittings) if ring else {})
+    for piece, fitting in _overflow(kept, floor, size, bed, show):
         pieces.append(piece)
-        fittings = {**fittings, **{name: fittings.get(name, 0) + n for name, n in more.items()}}
+        fittings[fitting] += 1
     return KeptPipes(
         size=size,
-        corners=corners,
+        corners=ring.corners if ring else (),
         tee=tee,
         pieces=tuple(pieces),
         fittings=tuple(fittings.items()),
-        holes=drilled_holes(drilled, show.built),
+        holes=drilled_holes(ring.drilled if ring else kept.depth, show.built),
         port=Port((wall_at(floor, tee), tee[1]), size.outside.mm, kept.base + kept.port),
     )
 
@@ -119,16 +102,16 @@ def _lies(size: PipeSize, kept: Reservoir) -> bool:
 
 def _overflow(
     kept: Reservoir, floor: Floor, size: PipeSize, bed: Assembly, show: Printer
-) -> list[tuple[CutPipe, dict[str, int]]]:
-    """The overflow: a pipe through the wall; where it lies low an elbow on it outside that turns, and a pipe
-    upright in that up to the height at which it overflows, at least as long as the elbow is deep.
+) -> list[tuple[CutPipe, str]]:
+    """The overflow, each pipe with its fitting: one through the wall; where it lies low an elbow outside that
+    turns, and a pipe upright in it up to the height of the overflow, at least as long as the elbow is deep.
     """
     out = drain_limit("pipe_out", show.built)
     through = (floor.through or bed.wall_thickness + out) + out
-    found = [(CutPipe(OUT, through, through, 1), {"threaded adapter": 1})]
+    found = [(CutPipe(OUT, through, through, 1), "threaded adapter")]
     upright = kept.depth - kept.port
     if upright - size.take_out >= size.socket.mm:
-        found.append((CutPipe(STANDS, upright - size.take_out, upright, 1), {"elbow": 1}))
+        found.append((CutPipe(STANDS, upright - size.take_out, upright, 1), "elbow"))
     elif upright > 0:
-        found.append((CutPipe(STANDS, size.socket.mm, size.socket.mm, 1), {"elbow": 1}))
+        found.append((CutPipe(STANDS, size.socket.mm, size.socket.mm, 1), "elbow"))
     return found
