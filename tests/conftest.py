@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, settings
 from sqlalchemy import Engine, text
 from sqlalchemy.engine import make_url
 
-from acrebox.store.cluster import running_cluster
+from acrebox.store.cluster import admin_url, running_cluster
 from acrebox.store.engine import connect, migrate
 
 pytest_plugins = ["pages"]
@@ -31,13 +31,14 @@ settings.load_profile("acrebox")
 
 @pytest.fixture(scope="session")
 def server_url(worker_id: str) -> Iterator[str]:
-    """The server's address: the one in ACREBOX_DATABASE_URL, else a cluster of the tests' own."""
+    """The address by which databases are made: the one in ACREBOX_DATABASE_URL, else a cluster of the tests' own."""
     given = os.environ.get("ACREBOX_DATABASE_URL")
     if given:
         yield given
         return
-    with running_cluster(ROOT / ".local" / f"test-{worker_id}") as url:
-        yield url
+    home = ROOT / ".local" / f"test-{worker_id}"
+    with running_cluster(home):
+        yield admin_url(home)
 
 
 @pytest.fixture

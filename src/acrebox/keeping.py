@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from pathlib import Path
 
 from acrebox.core.errors import AcreBoxError
-from acrebox.serve import DATABASE_SETTING, ROOT
+from acrebox.serve.holding import DATABASE_SETTING, ROOT
 from acrebox.store.backup import put_back, take_backup
 from acrebox.store.cluster import programs_for, running_cluster
 from acrebox.store.engine import connect, migrate

@@ -9,10 +9,12 @@ from acrebox.api.context import AllStores, InItsUnits, yard_for
 from acrebox.api.figures import listed
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, BedsOfYard, TickIn
+from acrebox.api.working import AtWork
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.plan import plan_bed
 from acrebox.core.stages import tick_kinds
+from acrebox.core.yard import Yard
 from acrebox.store import Bed
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES, dependencies=[InItsUnits])
@@ -50,25 +52,32 @@ WriteId = Annotated[
 ]
 
 
+def _check(design: Design, yard: Yard) -> None:
+    """Raises DesignError where a bed cannot be planned as it is."""
+    plan_bed(design, yard)
+
+
 def _answer(bed: Bed, response: Response) -> BedOut:
     response.headers["ETag"] = f'"{bed.revision}"'
     return BedOut.of(bed)
 
 
 @router.get("")
-def list_beds(kept: AllStores, yard: UUID | None = None) -> BedsOfYard:
+def list_beds(kept: AllStores, work: AtWork, yard: UUID | None = None) -> BedsOfYard:
     """Every bed of a yard (of the first one unless told), with its picture and its main figures, and what
     they come to.
     """
     found = kept.yards.first() if yard is None else kept.yards.get(yard)
-    return BedsOfYard.of(listed(found, kept.beds))
+    return BedsOfYard.of(listed(found, kept.beds, work=work))
 
 
 @router.post("", status_code=201)
-def make_bed(design: Design, kept: AllStores, response: Response, yard: UUID | None = None) -> BedOut:
+def make_bed(
+    design: Design, kept: AllStores, work: AtWork, response: Response, yard: UUID | None = None
+) -> BedOut:
     """A new bed in a yard (in the first one unless told); a design that cannot be planned is refused."""
     found = kept.yards.first() if yard is None else kept.yards.get(yard)
-    plan_bed(design, found.yard)
+    work(_check, design, found.yard)
     return _answer(kept.beds.make(design, found.id), response)
 
 
@@ -80,10 +89,16 @@ def read_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
 
 @router.put("/{bed_id}")
 def change_bed(
-    bed_id: UUID, base: Base, design: Design, kept: AllStores, response: Response, write: WriteId = None
+    bed_id: UUID,
+    base: Base,
+    design: Design,
+    kept: AllStores,
+    work: AtWork,
+    response: Response,
+    write: WriteId = None,
 ) -> BedOut:
     """Save a design; refused with 412 and the saved bed when it did not start from the newest revision."""
-    plan_bed(design, yard_for(bed_id, kept, design.name))
+    work(_check, design, yard_for(bed_id, kept, design.name))
     return _answer(kept.beds.change(bed_id, base, design, write), response)
 
 
@@ -115,13 +130,13 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 
 @router.put("/{bed_id}/yard/{yard_id}")
-def move_bed(bed_id: UUID, yard_id: UUID, kept: AllStores, response: Response) -> BedOut:
+def move_bed(bed_id: UUID, yard_id: UUID, kept: AllStores, work: AtWork, response: Response) -> BedOut:
     """Move a bed to another yard, whose prices, saw and pile it has from then on.
 
     Refused where it cannot be planned there.
     """
     bed = kept.beds.get(bed_id)
-    plan_bed(bed.design, kept.yards.get(yard_id).yard)
+    work(_check, bed.design, kept.yards.get(yard_id).yard)
     return _answer(kept.beds.move(bed_id, yard_id), response)
 
 

@@ -1,7 +1,7 @@
 """A bed's figures for the page of its yard: worked out once, and kept until what they come from changes."""
 
 import json
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from hashlib import sha256
@@ -69,7 +69,13 @@ class Listed:
     stale: bool = False
 
 
-def listed(yard: StoredYard, store: BedStore, at_once: int = AT_ONCE) -> list[Listed]:
+def _here(work: Callable[..., Any], *args: Any) -> Any:
+    return work(*args)
+
+
+def listed(
+    yard: StoredYard, store: BedStore, at_once: int = AT_ONCE, work: Callable[..., Any] = _here
+) -> list[Listed]:
     """Every bed of a yard with its figures, as kept or worked out anew; those past `at_once` stay as they
     were, and are marked stale.
     """
@@ -83,8 +89,12 @@ def listed(yard: StoredYard, store: BedStore, at_once: int = AT_ONCE) -> list[Li
         if bed.basis == basis:
             row = _as_kept(bed)
         elif len(fresh) < at_once:
-            row = _worked_out(bed, there, pile, names.get(bed.id))
-            fresh.append((bed.id, basis, _plain(row)))
+            try:
+                row = work(_worked_out, bed, there, pile, names.get(bed.id))
+                fresh.append((bed.id, basis, _plain(row)))
+            except DesignError as fault:
+                # It takes too much: the others are there all the same, and it is tried again.
+                row = Listed(bed=bed, problems=fault.problems)
         else:
             row = replace(_as_kept(bed), stale=True)
         rows.append(row)

@@ -12,6 +12,7 @@ from pydantic import BaseModel, Field
 from acrebox.api.context import AllStores, Context, InItsUnits, Stores
 from acrebox.api.planning import Shown
 from acrebox.api.problems import RESPONSES
+from acrebox.api.working import AtWork
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.otherwise import Edit, OtherWay, RecipeRow, moved, other_ways, recipes, recipes_for
@@ -34,21 +35,22 @@ class MovedIn(BaseModel):
 
 
 @router.post("/recipes")
-def find_recipes(design: Design, asked: Context) -> list[RecipeRow]:
+def find_recipes(design: Design, asked: Context, work: AtWork) -> list[RecipeRow]:
     """Every recipe as the bed would have it: what it costs, weighs and leaves for roots. Stores nothing."""
-    return recipes_for(design, asked.yard_of(design.name))
+    return work(recipes_for, design, asked.yard_of(design.name))
 
 
 @router.post("/other-ways")
-def find_other_ways(design: Design, asked: Context, shown: Shown = None) -> list[OtherWay]:
+def find_other_ways(design: Design, asked: Context, work: AtWork, shown: Shown = None) -> list[OtherWay]:
     """The same money, other ways: what each would save, planned whole. Stores nothing."""
-    return other_ways(design, asked.yard_of(design.name), shown)
+    return work(other_ways, design, asked.yard_of(design.name), shown)
 
 
 @router.post("/layers-moved")
-def move_boundary(asked: MovedIn, where: Context) -> list[Edit]:
+def move_boundary(asked: MovedIn, where: Context, work: AtWork) -> list[Edit]:
     """What of a design changes where the top of a layer comes to lie elsewhere. Stores nothing."""
-    return moved(asked.design, asked.boundary, asked.to, where.yard_of(asked.design.name))
+    yard = where.yard_of(asked.design.name)
+    return work(moved, asked.design, asked.boundary, asked.to, yard)
 
 
 @router.put("/yards/{yard_id}/recipes")

@@ -12,6 +12,7 @@ from shapely.geometry.base import BaseGeometry
 from acrebox.api.context import AllStores, Stores
 from acrebox.api.places import names_of, stood
 from acrebox.api.problems import RESPONSES
+from acrebox.api.working import AtWork
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
@@ -166,9 +167,12 @@ Shown = Annotated[System | None, Query(description="the system of units in which
 
 
 @router.get("/plan")
-def draw_plan(yard_id: UUID, kept: AllStores, shown: Shown = None) -> PlanOut:
+def draw_plan(yard_id: UUID, kept: AllStores, work: AtWork, shown: Shown = None) -> PlanOut:
     """The plan of a yard with all its beds, and what its places give them."""
-    yard, beds = stood_yard(yard_id, kept)
+    return work(_drawn, *stood_yard(yard_id, kept), shown)
+
+
+def _drawn(yard: Yard, beds: dict[UUID, Design], shown: System | None) -> PlanOut:
     plan = ground_plan(yard)
     show = Printer(shown or yard.units or System.METRIC)
     return PlanOut(
@@ -203,12 +207,17 @@ def draw_plan(yard_id: UUID, kept: AllStores, shown: Shown = None) -> PlanOut:
 def draw_sun(
     yard_id: UUID,
     kept: AllStores,
+    work: AtWork,
     month: Month = None,
 ) -> MapOut | None:
     """The sun over the ground of a yard: on the 21st of a month, or over the months of growing. Null where
     nobody knows the latitude, or nothing is drawn.
     """
-    found = sun_map(ground_plan(kept.yards.get(yard_id).yard))
+    return work(_sun, kept.yards.get(yard_id).yard, month)
+
+
+def _sun(yard: Yard, month: int | None) -> MapOut | None:
+    found = sun_map(ground_plan(yard))
     if found is None:
         return None
     cells = found.over_season if month is None else found.hours[month - 1]

@@ -14,6 +14,7 @@ from acrebox.api.context import AllStores
 from acrebox.api.grounds import BedOnPlan, Shown, on_plan, stood_yard
 from acrebox.api.problems import RESPONSES
 from acrebox.api.typed import Typed
+from acrebox.api.working import AtWork
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -81,19 +82,22 @@ class RepeatOut(BaseModel):
 
 
 @router.post("/stand")
-def try_place(yard_id: UUID, asked: StandIn, kept: AllStores, shown: Shown = None) -> BedOnPlan:
+def try_place(yard_id: UUID, asked: StandIn, kept: AllStores, work: AtWork, shown: Shown = None) -> BedOnPlan:
     """What a place would give a bed; stores nothing."""
     yard, beds = stood_yard(yard_id, kept)
     bed = _bed(asked.bed, beds)
     tried = yard.model_copy(update={"places": {**yard.places, str(bed.name): asked.place}})
-    return on_plan(asked.bed, bed, tried, shown, judged=True)
+    return work(on_plan, asked.bed, bed, tried, shown, judged=True)
 
 
 @router.get("/best-place")
-def find_place(yard_id: UUID, bed: UUID, kept: AllStores) -> BestOut | None:
+def find_place(yard_id: UUID, bed: UUID, kept: AllStores, work: AtWork) -> BestOut | None:
     """The best place for a bed, found by trying; null where nowhere is free or there is no sun map."""
     yard, beds = stood_yard(yard_id, kept)
-    design = _bed(bed, beds)
+    return work(_best, _bed(bed, beds), yard)
+
+
+def _best(design: Design, yard: Yard) -> BestOut | None:
     built, here = assembled(design), here_of(str(design.name), yard)
     if built is None or here is None:
         return None
@@ -111,9 +115,12 @@ def find_place(yard_id: UUID, bed: UUID, kept: AllStores) -> BestOut | None:
 
 
 @router.post("/line-up")
-def line_up(yard_id: UUID, asked: LineUpIn, kept: AllStores) -> Place:
+def line_up(yard_id: UUID, asked: LineUpIn, kept: AllStores, work: AtWork) -> Place:
     """The place of a bed moved until an edge of it is level with that of something; stores nothing."""
-    yard, beds = stood_yard(yard_id, kept)
+    return work(_lined_up, asked, *stood_yard(yard_id, kept))
+
+
+def _lined_up(asked: LineUpIn, yard: Yard, beds: dict[UUID, Design]) -> Place:
     plan, show = ground_plan(yard), Printer(yard.units or System.METRIC)
     bed, place = _lying(asked.bed, beds, yard)
     rings = {str(key): lying.ring for key, lying in _all_lying(beds, yard).items() if key != asked.bed}
@@ -127,9 +134,12 @@ def line_up(yard_id: UUID, asked: LineUpIn, kept: AllStores) -> Place:
 
 
 @router.post("/repeat")
-def repeat(yard_id: UUID, asked: RepeatIn, kept: AllStores) -> RepeatOut:
+def repeat(yard_id: UUID, asked: RepeatIn, kept: AllStores, work: AtWork) -> RepeatOut:
     """Where more beds like one would stand, in a row with paths between; stores nothing."""
-    yard, beds = stood_yard(yard_id, kept)
+    return work(_repeated, asked, *stood_yard(yard_id, kept))
+
+
+def _repeated(asked: RepeatIn, yard: Yard, beds: dict[UUID, Design]) -> RepeatOut:
     plan, show = ground_plan(yard), Printer(yard.units or System.METRIC)
     bed, place = _lying(asked.bed, beds, yard)
     typed = Typed(show.system)

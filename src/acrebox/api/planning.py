@@ -10,6 +10,7 @@ from pydantic import BaseModel
 from acrebox.api.context import Context, InItsUnits
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
+from acrebox.api.working import AtWork
 from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers, other_half
 from acrebox.core.design import Design, Group, bed_groups
@@ -21,15 +22,19 @@ from acrebox.core.remedies import Remedy, remedies
 from acrebox.core.stages import Stage, stages
 from acrebox.core.stock import Catalogue, PriceListName, catalogue, list_for
 from acrebox.core.weighing import Weighed, alternatives, rate_questions, weigh
-from acrebox.core.yard import yard_groups
+from acrebox.core.yard import Yard, yard_groups
 from acrebox.store import answers
 
+MOST_KEYS = 4000
+"""How long a list of chapters is at most [characters]."""
 Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
 ]
 Chapters = Annotated[
     str | None,
-    Query(description="keys of the chapters wanted, separated by commas; all unless told"),
+    Query(
+        max_length=MOST_KEYS, description="keys of the chapters wanted, separated by commas; all unless told"
+    ),
 ]
 
 Light = Annotated[
@@ -43,7 +48,7 @@ Shown = Annotated[
 
 Have = Annotated[
     str | None,
-    Query(description="chapters that are had already, as key:mark separated by commas"),
+    Query(max_length=MOST_KEYS, description="chapters that are had already, as key:mark separated by commas"),
 ]
 
 
@@ -54,9 +59,9 @@ class OpenStage(Stage):
     chapters: list[str]
 
 
-def _change(asked: ChangeIn) -> ChangeOut:
+def _change(asked: ChangeIn, work: AtWork) -> ChangeOut:
     """The same bed built another way, and what was dropped; stores nothing."""
-    changed = change_construction(asked.design, asked.kind)
+    changed = work(change_construction, asked.design, asked.kind)
     return ChangeOut(design=changed.design, dropped=list(changed.dropped))
 
 
@@ -71,16 +76,16 @@ def _stages() -> list[OpenStage]:
     ]
 
 
-def _constructions(units: System = System.METRIC, shown: System | None = None) -> list[Offer]:
+def _constructions(work: AtWork, units: System = System.METRIC, shown: System | None = None) -> list[Offer]:
     """The constructions that can be built, each with its picture, its questions and a design to start
     from.
     """
-    return list(offers(units, shown))
+    return list(work(offers, units, shown))
 
 
-def _other_half(design: Design) -> Design | None:
+def _other_half(design: Design, work: AtWork) -> Design | None:
     """The bed that the other half of a tank or a drum makes; null where nothing was cut. Stores nothing."""
-    return other_half(design)
+    return work(other_half, design)
 
 
 class Ready(BaseModel):
@@ -105,24 +110,24 @@ def _questions(units: System = System.METRIC, shown: System | None = None) -> Qu
     return Questions(bed=list(bed_groups(show)), yard=list(yard_groups(show)), weigh=[rate_questions()])
 
 
-def _find_remedies(design: Design, asked: Context, shown: Shown = None) -> list[Remedy]:
+def _find_remedies(design: Design, asked: Context, work: AtWork, shown: Shown = None) -> list[Remedy]:
     """What would bring right what was seen, cheapest first; each was tried. Stores nothing."""
-    return remedies(design, asked.yard_of(design.name), shown)
+    return work(remedies, design, asked.yard_of(design.name), shown)
 
 
-def _find_fits(design: Design, asked: Context, shown: Shown = None) -> list[Fit]:
+def _find_fits(design: Design, asked: Context, work: AtWork, shown: Shown = None) -> list[Fit]:
     """Small changes of a size that save something, the best first; each was planned. Stores nothing."""
-    return fits(design, asked.yard_of(design.name), shown)
+    return work(fits, design, asked.yard_of(design.name), shown)
 
 
-def _find_alternatives(design: Design, asked: Context) -> list[Design]:
+def _find_alternatives(design: Design, asked: Context, work: AtWork) -> list[Design]:
     """Two sound beds of the same size built otherwise, to weigh this one up against. Stores nothing."""
-    return alternatives(design, asked.yard_of(design.name))
+    return work(alternatives, design, asked.yard_of(design.name))
 
 
-def _weigh_up(asked: WeighIn, where: Context, shown: Shown = None) -> Weighed:
+def _weigh_up(asked: WeighIn, where: Context, work: AtWork, shown: Shown = None) -> Weighed:
     """Up to four variants side by side; stores nothing."""
-    return weigh(asked.designs, asked.rates, where.yard_of(""), shown)
+    return work(weigh, asked.designs, asked.rates, where.yard_of(""), shown)
 
 
 def _stock(units: System = System.METRIC, price_list: PriceListName | None = None) -> Catalogue:
@@ -130,7 +135,7 @@ def _stock(units: System = System.METRIC, price_list: PriceListName | None = Non
     return catalogue(price_list or list_for(units, None))
 
 
-def _health() -> dict[str, str]:
+async def _health() -> dict[str, str]:
     """Answers when the server is up."""
     return {"status": "up"}
 
@@ -147,6 +152,7 @@ def _ready(request: Request, response: Response) -> Ready:
 def _plan(
     design: Design,
     asked: Context,
+    work: AtWork,
     effort: Effort = 1.0,
     chapters: Chapters = None,
     light: Light = False,
@@ -161,10 +167,26 @@ def _plan(
     keys = [c.key for c in published() if not (light and c.heavy)]
     if chapters is not None:
         keys = [key.strip() for key in chapters.split(",") if key.strip()]
-    plan = open_plan(design, asked.yard_of(design.name), effort, shown=shown)
-    had = dict(pair.split(":", 1) for pair in (have or "").split(",") if ":" in pair)
-    text = plan.json(keys) if have is None and workings else plan.changed(keys, had, workings=workings)
+    had = None if have is None else dict(pair.split(":", 1) for pair in have.split(",") if ":" in pair)
+    yard = asked.yard_of(design.name)
+    text = work(_planned, design, yard, effort, shown, keys, had, workings)
     return Response(text, media_type="application/json")
+
+
+def _planned(
+    design: Design,
+    yard: Yard,
+    effort: float,
+    shown: System | None,
+    keys: list[str],
+    had: dict[str, str] | None,
+    workings: bool,
+) -> bytes:
+    """The Plan as text; chapters that are `had` already are left out."""
+    plan = open_plan(design, yard, effort, shown=shown)
+    if had is None and workings:
+        return plan.json(keys)
+    return plan.changed(keys, had or {}, workings=workings)
 
 
 def router() -> APIRouter:

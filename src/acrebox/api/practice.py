@@ -38,10 +38,15 @@ class TakenOut(BaseModel):
     written: str
 
 
+Key = Annotated[str, Field(min_length=1, max_length=60)]
+Word = Annotated[str, Field(max_length=60)]
+Answers = Annotated[dict[Key, Word], Field(max_length=60)]
+
+
 class Taken(BaseModel):
     """A reading as it was taken."""
 
-    station: str
+    station: Key
     written: Annotated[str, Field(max_length=40)]
 
 
@@ -51,12 +56,12 @@ class AnswersIn(BaseModel):
     """
 
     readings: Annotated[list[Taken], Field(max_length=100)] = []
-    heights: dict[str, str] = {}
-    dig: dict[str, str] = {}
-    slip: str = ""
-    tapes: dict[str, str] = {}
-    corner: str = ""
-    by: str = ""
+    heights: Answers = {}
+    dig: Answers = {}
+    slip: Word = ""
+    tapes: Answers = {}
+    corner: Word = ""
+    by: Word = ""
 
 
 class FeedbackOut(BaseModel):
@@ -76,7 +81,10 @@ class CheckedOut(BaseModel):
 
 @router.get("/reading")
 def read(
-    number: Number, station: Annotated[str, Query(max_length=60)], turn: int = 0, shown: Shown = System.METRIC
+    number: Number,
+    station: Annotated[str, Query(max_length=60)],
+    turn: Annotated[int, Query(ge=0, le=1000)] = 0,
+    shown: Shown = System.METRIC,
 ) -> TakenOut:
     """What the laser reads at a station, counted by turns; one corner's first reading is misread by a whole
     decimetre.

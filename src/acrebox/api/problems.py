@@ -1,6 +1,8 @@
 """One shape for every error: problem details (RFC 9457), with a row for each field at fault."""
 
+from contextvars import ContextVar
 from typing import Any
+from uuid import uuid4
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
@@ -9,17 +11,28 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
-from acrebox.core.design import problem_of
+from acrebox.api.working import BusyError, LeftError
+from acrebox.core.design import problems_of
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.bounds import MOST_TOLD
 from acrebox.store import AWAY, Bed, NotFoundError, NothingToUndoError, StaleError, StoredYard
 
 MEDIA_TYPE = "application/problem+json"
 RETRY_AFTER_S = "2"
+LEFT = 499
+"""How the log tells an answer that nobody waited for."""
+REQUEST_ID: ContextVar[str] = ContextVar("request_id", default="")
+"""What the request that is being answered is called in the log."""
+MOST_SAID = 2000
+"""How long the detail of a problem is at most [characters]."""
 
 
 class ProblemDetails(BaseModel):
-    """RFC 9457 problem details; `saved` holds the newest version when a write was stale."""
+    """RFC 9457 problem details; `saved` holds the newest version when a write was stale. `id` is what the log
+    calls this answer.
+    """
 
+    id: str
     type: str
     title: str
     status: int
@@ -33,6 +46,11 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
 }
 
 
+def new_id() -> str:
+    """What a request is called in the log."""
+    return uuid4().hex[:12]
+
+
 def problem(
     status: int,
     kind: str,
@@ -42,9 +60,17 @@ def problem(
     saved: BedOut | YardOut | None = None,
 ) -> JSONResponse:
     """A problem-details response."""
-    rows = [FieldProblem.of(p) for p in problems or []]
+    rows = [FieldProblem.of(p) for p in (problems or [])[:MOST_TOLD]]
+    if len(detail) > MOST_SAID:
+        detail = f"{detail[:MOST_SAID]}…"
     body = ProblemDetails(
-        type=f"/problems/{kind}", title=title, status=status, detail=detail, problems=rows, saved=saved
+        id=REQUEST_ID.get() or new_id(),
+        type=f"/problems/{kind}",
+        title=title,
+        status=status,
+        detail=detail,
+        problems=rows,
+        saved=saved,
     )
     return JSONResponse(body.model_dump(mode="json"), status, media_type=MEDIA_TYPE)
 
@@ -57,7 +83,7 @@ def _design_problem(_: Request, error: Exception) -> JSONResponse:
 def _request_problem(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     # FastAPI puts "body" or "path" in front of every field.
-    found = [problem_of({**e, "loc": tuple(e["loc"])[1:]}) for e in error.errors()]
+    found = problems_of([{**e, "loc": tuple(e["loc"])[1:]} for e in error.errors()])
     return problem(
         422,
         "design",
@@ -88,6 +114,17 @@ def _away(_: Request, __: Exception) -> JSONResponse:
     return answer
 
 
+def _busy(_: Request, error: Exception) -> JSONResponse:
+    answer = problem(503, "busy", "Too much at once.", str(error))
+    answer.headers["Retry-After"] = RETRY_AFTER_S
+    return answer
+
+
+def _left(_: Request, error: Exception) -> JSONResponse:
+    """Nobody reads this; the log does."""
+    return problem(LEFT, "left", "Nobody waits for this any more.", str(error))
+
+
 def _nothing(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "nothing", "Nothing to do.", str(error))
 
@@ -106,6 +143,8 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(NotFoundError, _not_found)
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
+    app.add_exception_handler(BusyError, _busy)
+    app.add_exception_handler(LeftError, _left)
     app.add_exception_handler(HTTPException, _http)
     for away in AWAY:
         app.add_exception_handler(away, _away)

@@ -12,6 +12,8 @@ from acrebox.api.context import AllStores, InItsUnits, Stores
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import FieldProblem
 from acrebox.api.typed import Typed
+from acrebox.api.working import AtWork, Work
+from acrebox.core.design import Design
 from acrebox.core.errors import refuse
 from acrebox.core.ground import DATUM, network_of, packing, places_of
 from acrebox.core.measure.printing import Printer
@@ -74,10 +76,10 @@ class LaserOut(BaseModel):
     written: str
 
 
-def _answer(bed_id: UUID, kept: Stores, rows: list[KeptReading]) -> ReadingsOut:
+def _answer(bed_id: UUID, kept: Stores, work: Work, rows: list[KeptReading]) -> ReadingsOut:
     bed = kept.beds.get(bed_id).design
     taken = [Taken(r.job, r.method, r.station, r.sight, r.written, r.place) for r in rows if not r.struck]
-    followed, problems = follow(bed, taken, Printer(_system(bed_id, kept)))
+    followed, problems = work(follow, bed, taken, Printer(_system(bed_id, kept)))
     return ReadingsOut(
         **dict(followed),
         readings=[ReadingOut.model_validate(asdict(r)) for r in rows],
@@ -90,19 +92,29 @@ def _system(bed_id: UUID, kept: Stores) -> System:
     return kept.beds.around(bed_id).yard.units or kept.beds.get(bed_id).design.system
 
 
+def _taped(bed: Design) -> list[str]:
+    """What of a bed is taped, by name."""
+    return list(network_of(on_level_ground(bed)).names)
+
+
+def _places(bed: Design) -> dict[str, tuple[float, float]]:
+    """Where the stations of a bed lie."""
+    return dict(places_of(on_level_ground(bed)))
+
+
 @router.get("/readings")
-def read_readings(bed_id: UUID, kept: AllStores) -> ReadingsOut:
+def read_readings(bed_id: UUID, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Every reading of a bed, and what follows from them."""
-    return _answer(bed_id, kept, kept.readings.of(bed_id))
+    return _answer(bed_id, kept, work, kept.readings.of(bed_id))
 
 
 @router.post("/readings", status_code=201)
-def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores) -> ReadingsOut:
+def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Keep one reading. Refused is only what nobody can read; what does not fit the others is kept and
     told.
     """
     if reading.job == "tape":
-        names = network_of(on_level_ground(kept.beds.get(bed_id).design)).names
+        names = work(_taped, kept.beds.get(bed_id).design)
         if reading.station not in names:
             raise refuse("station", reading.station, "Nothing of that name is taped.", ", ".join(names))
     typed = Typed(_system(bed_id, kept))
@@ -113,25 +125,26 @@ def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores) -> ReadingsO
         place = (typed.placed("place.0", right, MOST_FAR_MM), typed.placed("place.1", back, MOST_FAR_MM))
     typed.done()
     row = KeptReading(**{**reading.model_dump(), "written": written, "place": place})
-    return _answer(bed_id, kept, kept.readings.take(bed_id, row))
+    return _answer(bed_id, kept, work, kept.readings.take(bed_id, row))
 
 
 @router.delete("/readings/{reading_id}")
-def strike_reading(bed_id: UUID, reading_id: UUID, kept: AllStores) -> ReadingsOut:
+def strike_reading(bed_id: UUID, reading_id: UUID, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Strike a reading out; it stays in the book."""
-    return _answer(bed_id, kept, kept.readings.strike(bed_id, reading_id))
+    return _answer(bed_id, kept, work, kept.readings.strike(bed_id, reading_id))
 
 
 @router.put("/readings/{reading_id}")
-def count_reading(bed_id: UUID, reading_id: UUID, kept: AllStores) -> ReadingsOut:
+def count_reading(bed_id: UUID, reading_id: UUID, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Let a reading count again that was struck out."""
-    return _answer(bed_id, kept, kept.readings.strike(bed_id, reading_id, struck=False))
+    return _answer(bed_id, kept, work, kept.readings.strike(bed_id, reading_id, struck=False))
 
 
 @router.get("/laser")
 def read_laser(
     bed_id: UUID,
     kept: AllStores,
+    work: AtWork,
     station: Annotated[str, Query(max_length=60)],
     job: Job = "ground",
     right: Annotated[str, Query(max_length=40)] = "",
@@ -142,7 +155,7 @@ def read_laser(
     to lie; where that is not said, beside the bed.
     """
     bed = kept.beds.get(bed_id).design
-    places = places_of(on_level_ground(bed))
+    places = work(_places, bed)
     rows = kept.readings.of(bed_id)
     typed = Typed(_system(bed_id, kept))
     at = (typed.at("right", right), typed.at("back", back)) if right and back else BESIDE

@@ -10,9 +10,12 @@ from pydantic import BaseModel, Field
 from acrebox.api.context import AllStores, Context, InItsUnits
 from acrebox.api.planning import Shown
 from acrebox.api.problems import RESPONSES
+from acrebox.api.working import AtWork
 from acrebox.core.design import Design
+from acrebox.core.measure.systems import System
 from acrebox.core.plan.season import USUAL_LATITUDE, SeasonRow, season_for
 from acrebox.core.wicking import Day, read_weather
+from acrebox.core.yard import Yard
 from acrebox.standins.weather import NAME, growing_at, year_at
 from acrebox.store import KeptWeather
 
@@ -49,13 +52,17 @@ Invented = Annotated[bool, Query(description="by the stand-in, though the yard h
 
 @router.post("/season")
 def work_out_season(
-    design: Design, asked: Context, standin: Invented = False, shown: Shown = None
+    design: Design, asked: Context, work: AtWork, standin: Invented = False, shown: Shown = None
 ) -> SeasonOut:
     """A season of a bed with a reservoir, by the weather of its yard, or by the stand-in where it has none or
     that is asked for. Stores nothing.
     """
     yard = asked.yard_of(design.name)
     own = None if standin else asked.weather
+    return work(_season, design, own, yard, shown)
+
+
+def _season(design: Design, own: KeptWeather | None, yard: Yard, shown: System | None) -> SeasonOut:
     days = _days(own.text) if own else _invented(USUAL_LATITUDE if yard.latitude is None else yard.latitude)
     season = season_for(design, days, yard, shown)
     return SeasonOut(**dict(season), weather=_told(own.name if own else NAME, days, standin=own is None))
@@ -85,11 +92,11 @@ def _told(name: str, days: tuple[Day, ...], *, standin: bool) -> WeatherOut:
 
 
 @router.put("/yards/{yard_id}/weather")
-def keep_weather(yard_id: UUID, weather: WeatherIn, kept: AllStores) -> WeatherOut:
+def keep_weather(yard_id: UUID, weather: WeatherIn, kept: AllStores, work: AtWork) -> WeatherOut:
     """Keep a weather file for all beds of a yard; one that cannot be read is refused line by line, and the
     one before stays.
     """
-    days = read_weather(weather.text)
+    days = work(read_weather, weather.text)
     kept.weather.keep(yard_id, KeptWeather(weather.name, weather.text))
     return _told(weather.name, days, standin=False)
 

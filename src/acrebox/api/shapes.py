@@ -87,7 +87,7 @@ class ChangeIn(BaseModel):
     """A bed and the construction it is to be built of."""
 
     design: Design
-    kind: str
+    kind: Annotated[str, Field(min_length=1, max_length=40)]
 
 
 class ChangeOut(BaseModel):
@@ -100,7 +100,7 @@ class ChangeOut(BaseModel):
 class WeighIn(BaseModel):
     """Variants to put side by side, and the rates of work."""
 
-    designs: list[Design]
+    designs: Annotated[list[Design], Field(max_length=4)]
     rates: Rates = Rates()
 
 

@@ -29,6 +29,10 @@ class DesignError(AcreBoxError):
         self.problems = tuple(problems)
         super().__init__("; ".join(f"{p.field}: {p.message}" for p in self.problems))
 
+    def __reduce__(self) -> tuple[type["DesignError"], tuple[Sequence[Problem]]]:
+        """By its problems, so that it can go from one process to another."""
+        return (DesignError, (self.problems,))
+
 
 def refuse(field: str, value: object, message: str, allowed: str) -> DesignError:
     """A DesignError about one field, ready to raise."""

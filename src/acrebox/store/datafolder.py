@@ -14,6 +14,8 @@ from pathlib import Path
 
 from acrebox.core.errors import AcreBoxError
 
+DATA = "postgres"
+"""What the folder of the data is called under its home."""
 VERSION = "PG_VERSION"
 WANTED = (VERSION, "global/pg_control", "base", "pg_wal", "postgresql.conf")
 """What every whole folder of data has."""

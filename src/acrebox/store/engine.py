@@ -11,14 +11,31 @@ from sqlalchemy.engine import make_url
 
 REACHED_IN_S = 5
 """How long a database may take to let us in."""
+CONNECTIONS = 8
+"""How many connections a process that answers keeps; twice as many where they are all in use."""
+ANSWERING_MS = {"statement_timeout": 20_000, "lock_timeout": 10_000}
+"""How long one question to the database may take, and wait for others, while a request is answered [ms]."""
 
 
-def connect(url: str) -> Engine:
-    """An engine for a PostgreSQL address, whichever way its scheme is written."""
+def connect(url: str, *, answering: bool = False) -> Engine:
+    """An engine for a PostgreSQL address, whichever way its scheme is written; one by which requests are
+    answered waits for nothing long.
+    """
     address = make_url(url)
     if address.drivername in ("postgres", "postgresql"):
         address = address.set(drivername="postgresql+psycopg")
-    return create_engine(address, pool_pre_ping=True, connect_args={"connect_timeout": REACHED_IN_S})
+    reached: dict[str, object] = {"connect_timeout": REACHED_IN_S}
+    if not answering:
+        return create_engine(address, pool_pre_ping=True, connect_args=reached)
+    bounds = " ".join(f"-c {name}={milliseconds}" for name, milliseconds in ANSWERING_MS.items())
+    return create_engine(
+        address,
+        pool_pre_ping=True,
+        pool_size=CONNECTIONS,
+        max_overflow=CONNECTIONS,
+        pool_timeout=REACHED_IN_S,
+        connect_args={**reached, "options": bounds},
+    )
 
 
 def _config() -> Config:

@@ -1,9 +1,9 @@
 """Whether the database can be reached."""
 
 from sqlalchemy import Engine, text
-from sqlalchemy.exc import InterfaceError, OperationalError
+from sqlalchemy.exc import InterfaceError, OperationalError, TimeoutError
 
-AWAY = (OperationalError, InterfaceError)
+AWAY = (OperationalError, InterfaceError, TimeoutError)
 """What is raised when the database cannot be reached."""
 
 

@@ -1,6 +1,6 @@
 """Boards on edge, stacked in courses, screwed to posts inside the corners and along the sides."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -79,10 +79,10 @@ class Boards(Posted):
         "inside", json_schema_extra=asks("Posts are", words={**SIDES})
     )
     heads: Heads = heads_asked()
-    other: tuple[OtherBoards, ...] = Field(
+    other: Annotated[tuple[OtherBoards, ...], Field(max_length=200)] = Field(
         (), json_schema_extra=asks("Other boards in places", instrument="rows")
     )
-    existing: tuple[ExistingPost, ...] = Field(
+    existing: Annotated[tuple[ExistingPost, ...], Field(max_length=60)] = Field(
         (), json_schema_extra=asks("Posts that stand already", instrument="rows")
     )
     top_course: Literal["whole", "ripped"] = Field(

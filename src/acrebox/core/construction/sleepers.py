@@ -3,7 +3,7 @@ on a wall.
 """
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -130,10 +130,10 @@ class Sleepers(Posted):
         "posts_inside", json_schema_extra=asks("Held by", words={**HELD})
     )
     heads: Heads = heads_asked()
-    other: tuple[OtherSleepers, ...] = Field(
+    other: Annotated[tuple[OtherSleepers, ...], Field(max_length=200)] = Field(
         (), json_schema_extra=asks("Other sleepers in places", instrument="rows")
     )
-    existing: tuple[ExistingPost, ...] = Field(
+    existing: Annotated[tuple[ExistingPost, ...], Field(max_length=60)] = Field(
         (), json_schema_extra=asks("Posts that stand already", instrument="rows")
     )
     blocks: Literal["outside", "inside"] = Field(

@@ -81,7 +81,9 @@ class Staves(Posted):
         "pallet-board", json_schema_extra=asks("Boards to hand", stock="stave", imperial="pallet-slat")
     )
     stave_measured: MeasuredStick = MeasuredStick()
-    widths: tuple[Length, ...] = Field((), json_schema_extra=asks("Their widths", instrument="widths"))
+    widths: Annotated[tuple[Length, ...], Field(max_length=2000)] = Field(
+        (), json_schema_extra=asks("Their widths", instrument="widths")
+    )
     average: Length | None = None
     rail: str = Field(json_schema_extra=asks("Rails", stock="rail"))
     rail_measured: MeasuredStick = MeasuredStick()

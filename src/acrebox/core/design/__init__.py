@@ -2,7 +2,7 @@
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick, in_system, usual_of
-from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength
+from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength, StickLength
 from acrebox.core.design.construction import (
     CORNERS,
     OPEN_QUESTIONS,
@@ -22,7 +22,7 @@ from acrebox.core.design.document import (
     Accepted,
     Design,
     in_yard_of,
-    problem_of,
+    problems_of,
     read_design,
     read_in_yard_of,
     read_model,
@@ -60,7 +60,7 @@ from acrebox.core.design.paths import put_at
 from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
 from acrebox.core.design.reservoir import Medium, ReservoirChoice
 from acrebox.core.design.site import CARRIED, MayCarry, Reach, Site, StandsOn
-from acrebox.core.design.upgrades import check_text, upgraded
+from acrebox.core.design.upgrades import upgraded
 from acrebox.core.design.vessel import (
     UNKNOWN_HISTORY,
     History,
@@ -142,6 +142,7 @@ __all__ = [
     "SoldLength",
     "StandsOn",
     "StationPlace",
+    "StickLength",
     "Straps",
     "Ties",
     "Trellis",
@@ -151,14 +152,13 @@ __all__ = [
     "asks",
     "bed_groups",
     "check_history",
-    "check_text",
     "constructions",
     "heads_asked",
     "history_asked",
     "in_system",
     "in_yard_of",
     "known_of",
-    "problem_of",
+    "problems_of",
     "put_at",
     "questions_of",
     "read_design",

@@ -3,7 +3,7 @@
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from acrebox.core.design.base import Choice, MeasuredStick
 from acrebox.core.design.questions import Asking, asks, usually
@@ -89,6 +89,11 @@ SEATS: dict[str, Any] = {
 }
 
 
+def _each_once(sides: tuple[str, ...]) -> tuple[str, ...]:
+    """A side that is named twice is one side."""
+    return tuple(dict.fromkeys(sides))
+
+
 class Seats(Asking):
     """Benches outside on chosen sides: seat boards on rails, carried by 45° brackets; or the bed's own
     timbers, laid flat on triangles sawn from them.
@@ -99,8 +104,8 @@ class Seats(Asking):
         name: {"made_of": ["boards"]} for name in ("depth", "overhang", "board", "rail")
     }
 
-    sides: Annotated[tuple[str, ...], Field(min_length=1)] = Field(
-        json_schema_extra=asks("On the sides", label="Bench on", instrument="sides")
+    sides: Annotated[tuple[str, ...], Field(min_length=1, max_length=100), AfterValidator(_each_once)] = (
+        Field(json_schema_extra=asks("On the sides", label="Bench on", instrument="sides"))
     )
     made_of: Literal["boards", "sleepers"] = Field(
         "boards", json_schema_extra=asks("It is made of", label="Bench made of", words=SEATS)

@@ -13,6 +13,7 @@ from pydantic.fields import FieldInfo
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema
 
+from acrebox.core.measure.bounds import MOST_TEXT
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length
 
@@ -27,6 +28,26 @@ class Choice(BaseModel):
 
     by_itself: ClassVar[bool] = False
     """Whether it is a document of its own, with a system of its own."""
+
+    @classmethod
+    def __get_pydantic_json_schema__(
+        cls, core_schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        """Tells the bounds of texts that have none of their own."""
+        found = handler(core_schema)
+        for part in handler.resolve_ref_schema(found).get("properties", {}).values():
+            _tell_bounds(part)
+        return found
+
+
+def _tell_bounds(schema: Any) -> None:
+    """Put the bounds that every document has into the schema of a field."""
+    if not isinstance(schema, dict):
+        return
+    if schema.get("type") == "string" and not schema.keys() & {"maxLength", "enum", "const", "format"}:
+        schema["maxLength"] = MOST_TEXT
+    for part in (*schema.get("anyOf", ()), schema.get("items")):
+        _tell_bounds(part)
 
 
 def usually(imperial: str) -> dict[str, Any]:
@@ -98,4 +119,4 @@ class LeftToYard(Choice):
     ) -> JsonSchemaValue:
         """The same as of any other choice: what is written is a part of it."""
         plain = {key: value for key, value in core_schema.items() if key != "serialization"}
-        return handler(plain)
+        return super().__get_pydantic_json_schema__(plain, handler)

@@ -7,7 +7,10 @@ from pydantic import Field
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
-from acrebox.core.measure.written import Length
+from acrebox.core.measure.written import Length, between
+
+StickLength = Annotated[Length, between(Length(0), Length("30 m"))]
+"""How long a stick is at most: longer ones are no timber."""
 
 
 class SoldLength(Asking):
@@ -16,7 +19,7 @@ class SoldLength(Asking):
     order = ("length", "price", "limit")
 
     stock: str
-    length: Length = Field(json_schema_extra=asks("Length sold"))
+    length: StickLength = Field(json_schema_extra=asks("Length sold"))
     price: Annotated[Decimal, Field(ge=0, max_digits=9, decimal_places=2)] = Field(
         json_schema_extra=asks("Price of one", of="money")
     )
@@ -31,7 +34,7 @@ class OffCut(Asking):
     order = ("length", "count")
 
     stock: str
-    length: Length = Field(json_schema_extra=asks("Length to hand"))
+    length: StickLength = Field(json_schema_extra=asks("Length to hand"))
     count: Annotated[int, Field(ge=1, le=1000)] = Field(
         1, json_schema_extra=asks("How many", label="How many to hand", before="×")
     )
@@ -73,5 +76,5 @@ class SawChoice(Asking):
 class BenchChoice(LeftToYard, SawChoice):
     """The saw, what the yard has and what is to hand, where that is another than for the whole yard."""
 
-    lengths: tuple[SoldLength, ...] = ()
-    offcuts: tuple[OffCut, ...] = ()
+    lengths: Annotated[tuple[SoldLength, ...], Field(max_length=200)] = ()
+    offcuts: Annotated[tuple[OffCut, ...], Field(max_length=200)] = ()

@@ -1,7 +1,7 @@
 """The Design document: one bed as wanted, as choices and never results. Versioned; lengths as written."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import Annotated, Any, Literal, Self, TypeVar
@@ -17,6 +17,7 @@ from pydantic import (
 )
 from pydantic_core import PydanticCustomError
 
+from acrebox.core.bounds import check_bounds
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, in_system
 from acrebox.core.design.bench import BenchChoice
@@ -29,14 +30,15 @@ from acrebox.core.design.loads import Loads
 from acrebox.core.design.outline import SHAPES, AnyOutline, Measured
 from acrebox.core.design.reservoir import ReservoirChoice
 from acrebox.core.design.site import Site
-from acrebox.core.design.upgrades import check_text, upgraded
+from acrebox.core.design.upgrades import upgraded
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.bounds import MOST_TOLD
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.written import Length, read_in
 
 M = TypeVar("M", bound=BaseModel)
-_IMPERIAL = re.compile(r"['\"′″’”]|\d\s*-?\s*(?:in|ft|inch|foot|feet|yd|yard)", re.IGNORECASE)
-_METRIC = re.compile(r"\d\s*-?\s*(?:mm|cm|m)", re.IGNORECASE)
+_IMPERIAL = re.compile(r"['\"′″’”]|\d[\s-]{0,3}(?:in|ft|inch|foot|feet|yd|yard)", re.IGNORECASE)
+_METRIC = re.compile(r"\d[\s-]{0,3}(?:mm|cm|m)", re.IGNORECASE)
 
 
 class Accepted(Choice):
@@ -50,7 +52,7 @@ class Decided(Choice):
     """A choice kept after weighing up: why, and over which others."""
 
     reason: Annotated[str, Field(min_length=1, max_length=500)]
-    over: tuple[str, ...] = ()
+    over: Annotated[tuple[str, ...], Field(max_length=20)] = ()
 
 
 class Design(Choice):
@@ -77,7 +79,7 @@ class Design(Choice):
     decided: Decided | None = None
     bench: BenchChoice = BenchChoice()
     fill: FillChoice = FillChoice()
-    accepted: tuple[Accepted, ...] = ()
+    accepted: Annotated[tuple[Accepted, ...], Field(max_length=100)] = ()
 
     model_config = ConfigDict(
         frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
@@ -216,10 +218,10 @@ def read_model(model: type[M], data: Any) -> M:
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
     try:
-        check_text(data)
+        check_bounds(data)
         return model.model_validate(data)
     except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in fault.errors(include_url=False)]) from None
+        raise DesignError(problems_of(fault.errors(include_url=False))) from None
 
 
 TOLD_APART = ("outline",)
@@ -248,6 +250,17 @@ def _field_path(steps: tuple[Any, ...]) -> str:
     at_tag = len(steps) > of_bed + 1 and steps[of_bed] in TOLD_APART
     kept = steps[: of_bed + 1] + steps[of_bed + 2 :] if at_tag else steps
     return ".".join(str(step) for step in kept)
+
+
+def problems_of(errors: Sequence[Any]) -> list[Problem]:
+    """Pydantic's errors as Problems of ours; of very many the first ones, and how many more there are."""
+    found = [problem_of(dict(error)) for error in errors[:MOST_TOLD]]
+    if len(errors) > MOST_TOLD:
+        more = f"{len(errors) - MOST_TOLD:,} more"
+        found.append(
+            Problem("design", more, "There is more wrong than is told at once.", "see the first ones")
+        )
+    return found
 
 
 def problem_of(error: dict[str, Any]) -> Problem:

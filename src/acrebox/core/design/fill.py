@@ -29,7 +29,7 @@ class Layer(Choice):
     """
 
     material: str | None = None
-    mix: tuple[MixPart, ...] = ()
+    mix: Annotated[tuple[MixPart, ...], Field(max_length=20)] = ()
     depth: Length | None = None
     share: Share | None = None
     all_to_hand: bool = False
@@ -167,10 +167,10 @@ class FillChoice(Asking):
     order = ("gap", "keep_back", "barrow")
 
     gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top", imperial="1 in"))
-    layers: tuple[Layer, ...] = Field(default_factory=_usual_layers)
-    bought: tuple[Bought, ...] = ()
-    heaps: tuple[Heap, ...] = ()
-    own: tuple[OwnMaterial, ...] = ()
+    layers: Annotated[tuple[Layer, ...], Field(max_length=60)] = Field(default_factory=_usual_layers)
+    bought: Annotated[tuple[Bought, ...], Field(max_length=60)] = ()
+    heaps: Annotated[tuple[Heap, ...], Field(max_length=60)] = ()
+    own: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
     keep_back: Annotated[int, Field(ge=0, le=10)] = Field(
         1,
         json_schema_extra=asks(

@@ -122,4 +122,4 @@ class LiningChoice(LeftToYard, Asking):
     seams: bool = Field(
         True, json_schema_extra=asks("Pieces may be joined", after="where a roll is too narrow")
     )
-    rolls: tuple[RollToHand, ...] = ()
+    rolls: Annotated[tuple[RollToHand, ...], Field(max_length=40)] = ()

@@ -40,7 +40,7 @@ class Loads(LeftToYard, Asking):
     friction: Annotated[float, Field(ge=10, le=45)] = Field(
         30.0, json_schema_extra=asks("Friction", label="Friction of the soil", after="°")
     )
-    people: tuple[str, ...] = Field(
+    people: Annotated[tuple[str, ...], Field(max_length=12)] = Field(
         (),
         json_schema_extra=asks(
             "People sit or stand on the edge of", label="People on the edge of", instrument="sides"

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from acrebox.core.bounds import check_bounds
 from acrebox.core.design.base import CURRENT_SCHEMA
 from acrebox.core.errors import refuse
 
@@ -43,22 +44,6 @@ def _cap_among_add_ons(data: Document) -> Document:
 STEPS = (Step(1, "the cap of a bed of boards is one of its add-ons", _cap_among_add_ons),)
 
 
-def check_text(data: Any, path: str = "") -> None:
-    """Raises DesignError for text that nobody typed: the character of nothing, which no store keeps."""
-    if isinstance(data, str) and "\0" in data:
-        shown = data.replace("\0", "␀")[:80]
-        raise refuse(
-            path or "design", shown, "That has a character in it that nobody can read.", "plain text"
-        )
-    if isinstance(data, dict):
-        for key, value in data.items():
-            check_text(str(key), path)
-            check_text(value, f"{path}.{key}" if path else str(key))
-    elif isinstance(data, list | tuple):
-        for n, value in enumerate(data):
-            check_text(value, f"{path}.{n}")
-
-
 def upgraded(data: Any) -> Any:
     """A document in the form of today; what is no document at all is left for reading to refuse.
 
@@ -66,7 +51,7 @@ def upgraded(data: Any) -> Any:
     """
     if not isinstance(data, dict):
         return data
-    check_text(data)
+    check_bounds(data)
     schema = data.get("schema", data.get("schema_", CURRENT_SCHEMA))
     if isinstance(schema, bool) or not isinstance(schema, int) or schema < 1:
         raise refuse("schema", schema, "That is no number of a form of documents.", f"1 to {CURRENT_SCHEMA}")

@@ -15,6 +15,7 @@ from typing import Any, ClassVar, Self, TypeVar
 from pydantic import AfterValidator, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import PydanticCustomError, core_schema
 
+from acrebox.core.measure.bounds import MOST_WRITTEN
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.reading import (
     DENSITY_UNITS,
@@ -41,16 +42,29 @@ def read_in(system: System) -> Iterator[None]:
         _READ_IN.reset(token)
 
 
+WRITTEN_PATTERN = (
+    r"""^[\s"]*[+\-‐‑‒–—―−]?[\s"]*[.,]?[0-9½¼¾⅛⅜⅝⅞⅓⅔]"""
+    r"""[\sA-Za-z0-9½¼¾⅛⅜⅝⅞⅓⅔.,/⁄+\-‐‑‒–—―−^³²'"′’‘ʹ`´ʼ″”“„ʺ]*$"""
+)
+"""What every written quantity is like: a number first, then numbers, units and marks."""
+
+
 class Written:
     """A quantity kept as it was written, with the amount that was understood."""
 
     __slots__ = ("amount", "text")
     _allowed: ClassVar[dict[System, str]] = {}
     _bare: ClassVar[dict[System, str]] = {}
+    _most: ClassVar[float] = 2_000_000.0
+    _least: ClassVar[float] = 0.0
 
     def __init__(self, text: str | float, system: System | None = None) -> None:
         system = system or _READ_IN.get()
         if isinstance(text, str):
+            if len(text) > MOST_WRITTEN:
+                raise ValueError(
+                    f"this is {len(text):,} characters long, and at most {MOST_WRITTEN} are read"
+                )
             self.amount = float(self._parse(text, system))
             # What has no letter and no mark after it has no unit.
             bare = re.fullmatch(r"[^a-zA-Z'\"]*", tidied(text))
@@ -92,6 +106,12 @@ class Written:
             raise PydanticCustomError(
                 "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed[_READ_IN.get()]}
             ) from None
+        if not cls._least <= read.amount <= cls._most:
+            show = Printer(_READ_IN.get())
+            allowed = f"{cls(cls._least).printed(show)} to {cls(cls._most).printed(show)}"
+            raise PydanticCustomError(
+                "range", "That is out of range", {"value": str(read.text), "allowed": allowed}
+            )
         return read
 
     @classmethod
@@ -106,7 +126,9 @@ class Written:
     def __get_pydantic_json_schema__(
         cls, schema: core_schema.CoreSchema, handler: GetJsonSchemaHandler
     ) -> dict[str, Any]:
-        return {"anyOf": [{"type": "string"}, {"type": "number"}], "description": cls._allowed[System.METRIC]}
+        text = {"type": "string", "minLength": 1, "maxLength": MOST_WRITTEN, "pattern": WRITTEN_PATTERN}
+        number = {"type": "number", "minimum": cls._least, "maximum": cls._most}
+        return {"anyOf": [text, number], "description": cls._allowed[System.METRIC]}
 
 
 class Length(Written):
@@ -144,6 +166,7 @@ class Coordinate(Length):
         System.IMPERIAL: "a distance such as 8', -4' 7 1/2\" or 94 1/2 in",
     }
     _parse = staticmethod(_parse_coordinate)
+    _least: ClassVar = -2_000_000.0
 
 
 class Volume(Written):

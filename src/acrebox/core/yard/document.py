@@ -5,6 +5,7 @@ from typing import Annotated, Any, ClassVar, Literal, Self
 
 from pydantic import ConfigDict, Field, ModelWrapValidatorHandler, ValidationError, model_validator
 
+from acrebox.core.bounds import check_bounds
 from acrebox.core.design import (
     Asking,
     Choice,
@@ -14,11 +15,11 @@ from acrebox.core.design import (
     SawChoice,
     SoilWeight,
     SoldLength,
+    StickLength,
     asks,
-    check_text,
     in_system,
     in_yard_of,
-    problem_of,
+    problems_of,
     upgraded,
 )
 from acrebox.core.errors import DesignError, Problem
@@ -50,7 +51,7 @@ class Stacked(OffCut):
     that are not.
     """
 
-    spans: tuple[tuple[Length, Length], ...] | None = None
+    spans: Annotated[tuple[tuple[StickLength, StickLength], ...], Field(max_length=20)] | None = None
 
 
 class Made(Choice):
@@ -58,8 +59,8 @@ class Made(Choice):
 
     bed: str
     part: str
-    length: Length
-    stick: int | None = None
+    length: StickLength
+    stick: Annotated[int, Field(ge=0, le=10_000)] | None = None
 
 
 GROUNDS: dict[str, Any] = {
@@ -253,13 +254,13 @@ class Yard(Asking):
     lie: Lie = Lie()
     outline: Annotated[tuple[Spot, ...], Field(min_length=3, max_length=200)] | None = None
     things: Annotated[tuple[Thing, ...], Field(max_length=200)] = ()
-    places: dict[str, Place] = Field(default_factory=dict)
+    places: Annotated[dict[str, Place], Field(max_length=400)] = Field(default_factory=dict)
     saw: Saw = Saw()
-    prices: tuple[SoldLength, ...] = ()
-    pile: tuple[Stacked, ...] = ()
-    made: tuple[Made, ...] = ()
+    prices: Annotated[tuple[SoldLength, ...], Field(max_length=400)] = ()
+    pile: Annotated[tuple[Stacked, ...], Field(max_length=400)] = ()
+    made: Annotated[tuple[Made, ...], Field(max_length=2000)] = ()
     recipes: Annotated[tuple[OwnRecipe, ...], Field(max_length=50)] = ()
-    beds: tuple[Design, ...] = ()
+    beds: Annotated[tuple[Design, ...], Field(max_length=200)] = ()
 
     model_config = ConfigDict(
         frozen=True, extra="forbid", validate_by_name=True, validate_by_alias=True, serialize_by_alias=True
@@ -271,7 +272,7 @@ class Yard(Asking):
         """No text in it that no store keeps; numbers typed without a unit, and its beds, in its units."""
         if isinstance(value, cls):
             return value
-        check_text(value)
+        check_bounds(value)
         named = value.get("units") if isinstance(value, dict) else None
         units = System(named) if named in list(System) else None
         with read_in(units or System.METRIC), in_yard_of(units):
@@ -301,15 +302,17 @@ def read_yard(data: Any) -> Yard:
     try:
         return Yard.model_validate(data)
     except ValidationError as fault:
-        raise DesignError([problem_of(dict(error)) for error in _told(fault)]) from None
+        raise DesignError(problems_of(list(_told(fault)))) from None
 
 
 def _told(fault: ValidationError) -> Iterator[Any]:
     """What is wrong, but for a list that is too short only because a row of it cannot be read."""
     found = fault.errors(include_url=False)
     for error in found:
-        rows = [e for e in found if e is not error and e["loc"][: len(error["loc"])] == error["loc"]]
-        if error["type"] != "too_short" or not rows:
+        path = error["loc"]
+        if error["type"] != "too_short" or not any(
+            e is not error and e["loc"][: len(path)] == path for e in found
+        ):
             yield error
 
 

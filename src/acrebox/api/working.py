@@ -1,0 +1,201 @@
+"""Work that may take long or go wrong is done in processes of their own: bounded in time and memory, one of
+which may die without taking anything along.
+
+Routes hand over a function of a module and what it needs; `Work` is how. A bed is planned in the same process
+every time where that is free, which has of its chapters what did not change.
+"""
+
+import asyncio
+import ctypes
+import os
+import resource
+import signal
+from collections.abc import Callable
+from concurrent.futures import Future
+from functools import partial
+from hashlib import blake2b
+from multiprocessing import get_context, set_forkserver_preload
+from typing import Annotated, Any, ParamSpec, Protocol, TypeVar
+
+from anyio import from_thread
+from fastapi import Depends, Request
+from pebble import ProcessExpired, ProcessPool
+from starlette.types import Receive
+
+from acrebox.core.errors import AcreBoxError, refuse
+
+P = ParamSpec("P")
+T = TypeVar("T")
+
+TAKES_S = 10.0
+"""How long one piece of work may take."""
+TAKES_MB = 512
+"""How much memory one piece of work may take, besides what is there before it."""
+MOST_WAITING = 64
+"""How many pieces of work wait at most."""
+LEFT_S = 1.0
+"""How long work goes on that nobody waits for any more: what is nearly done is cheaper than to begin anew."""
+WORKS = 2000
+"""After how many pieces of work a process is made anew."""
+PR_SET_PDEATHSIG = 1
+NICER = 5
+"""How much work stands back behind answering."""
+ODD = "a smaller bed, or one with less in it"
+
+
+class BusyError(AcreBoxError):
+    """So much waits to be worked out that nothing more is taken in."""
+
+
+class LeftError(AcreBoxError):
+    """Who asked has left."""
+
+
+class Doer(Protocol):
+    """Something that does work."""
+
+    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:
+        """What `work` answers; what is about the same goes to the same process where that is free."""
+
+
+class Here:
+    """Does all work where it is asked for, as tests and tools want it."""
+
+    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:  # noqa: ARG002
+        """What `work` answers."""
+        return await asyncio.get_running_loop().run_in_executor(None, work)
+
+
+class Workers:
+    """Processes that do work: `count` of them, each with a line of its own."""
+
+    def __init__(
+        self, count: int, *, waiting: int = MOST_WAITING, takes_s: float = TAKES_S, takes_mb: int = TAKES_MB
+    ) -> None:
+        # Numbers are small here: threads of their own would only get into each other's way.
+        os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+        set_forkserver_preload(["acrebox.api.warm"])
+        self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
+        context = get_context("forkserver")
+        self._pools = [
+            ProcessPool(1, max_tasks=WORKS, initializer=_begin, initargs=(takes_mb,), context=context)
+            for _ in range(count)
+        ]
+        self._loads = [0] * count
+
+    @property
+    def waiting(self) -> int:
+        """How many pieces of work are being done or wait."""
+        return sum(self._loads)
+
+    def start(self) -> None:
+        """Have every process ready before the first is asked for."""
+        for future in [pool.schedule(_pid, timeout=60) for pool in self._pools]:
+            future.result()
+
+    def pids(self) -> list[int]:
+        """The processes as they are by now."""
+        return [pool.schedule(_pid, timeout=60).result() for pool in self._pools]
+
+    def stop(self) -> None:
+        """End all processes, whatever they do."""
+        for pool in self._pools:
+            pool.stop()  # type: ignore[no-untyped-call]
+        for pool in self._pools:
+            pool.join()
+
+    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:
+        """What `work` answers. Ended when it takes too long or too much, or when who asked has left.
+
+        Raises whatever it raises, DesignError where it is too much, BusyError, LeftError.
+        """
+        if self.waiting >= self._most:
+            raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
+        lane = self._lane(about)
+        self._loads[lane] += 1
+        future: Future[T] = self._pools[lane].schedule(work, timeout=self._takes_s)
+        try:
+            return await self._answer(future, receive)
+        except TimeoutError:
+            says = f"This takes longer than {self._takes_s:g} s to work out."
+            raise refuse("design", "too much work", says, ODD) from None
+        except MemoryError:
+            says = f"This takes more than {self._takes_mb} MB to work out."
+            raise refuse("design", "too much memory", says, ODD) from None
+        except ProcessExpired as fault:
+            says = f"What worked this out ended before it was done ({fault.exitcode})."
+            raise refuse("design", "too much work", says, f"to try once more; {ODD}") from None
+        finally:
+            self._loads[lane] -= 1
+
+    def _lane(self, about: str) -> int:
+        """Where something about this goes: where it went before, unless another line is shorter."""
+        usual = blake2b(about.encode("utf-8", "replace"), digest_size=4).digest()[0] % len(self._pools)
+        return min(range(len(self._pools)), key=lambda n: (self._loads[n], n != usual))
+
+    async def _answer(self, future: "Future[T]", receive: Receive) -> T:
+        answer = asyncio.wrap_future(future)
+        left = asyncio.ensure_future(_left(receive))
+        try:
+            waited: set[asyncio.Future[Any]] = {answer, left}
+            await asyncio.wait(waited, return_when=asyncio.FIRST_COMPLETED)
+            if not answer.done() and future.running():
+                await asyncio.wait({answer}, timeout=LEFT_S)
+            if answer.done():
+                return answer.result()
+            future.cancel()
+            raise LeftError("Nobody waits for this any more.")
+        finally:
+            left.cancel()
+            if not answer.done():
+                answer.cancel()
+
+
+async def _left(receive: Receive) -> None:
+    """Until who asked has left."""
+    while (await receive())["type"] != "http.disconnect":
+        continue
+
+
+def _begin(takes_mb: int) -> None:
+    """What a new process does first: it stands back, and bounds its memory."""
+    end_with_parent()
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    os.nice(NICER)
+    limit = _has_bytes() + takes_mb * 1024 * 1024
+    resource.setrlimit(resource.RLIMIT_AS, (limit, limit))
+
+
+def end_with_parent() -> None:
+    """Have this process end when the one that began it ends, however that comes."""
+    libc = ctypes.CDLL(None, use_errno=True)
+    libc.prctl(PR_SET_PDEATHSIG, signal.SIGKILL)
+
+
+def _has_bytes() -> int:
+    with open("/proc/self/statm", encoding="ascii") as told:
+        return int(told.read().split()[0]) * resource.getpagesize()
+
+
+def _pid() -> int:
+    return os.getpid()
+
+
+class Work:
+    """Does work for one request: `work(function, arguments…)`, in a thread of a route."""
+
+    def __init__(self, request: Request) -> None:
+        doer = getattr(request.app.state, "workers", None)
+        self._doer: Doer = doer or Here()
+        self._receive = request.receive
+        named = {**request.query_params, **request.path_params}
+        self._about = str(named.get("bed_id") or named.get("bed") or named.get("yard_id") or request.client)
+
+    def __call__(self, work: Callable[P, T], *args: P.args, **kwargs: P.kwargs) -> T:
+        """What the function answers to the arguments. Raises what it raises, DesignError, BusyError."""
+        done: Callable[[], T] = partial(work, *args, **kwargs)
+        answer: Any = from_thread.run(self._doer.do, self._receive, self._about, done)
+        return answer  # type: ignore[no-any-return]
+
+
+AtWork = Annotated[Work, Depends()]

@@ -1,0 +1,3 @@
+"""What `bin/start` runs: the database, its migrations, the sample yard, the web server; all stopped
+together.
+"""

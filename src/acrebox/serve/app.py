@@ -1,0 +1,49 @@
+"""The app of one process that answers, made from what the start decided."""
+
+import json
+import os
+from dataclasses import asdict, dataclass
+from pathlib import Path
+
+from fastapi import FastAPI
+
+from acrebox.api.app import make_app
+from acrebox.api.working import Workers, end_with_parent
+from acrebox.serve.log import log_to
+from acrebox.store.engine import connect
+
+SETTING = "ACREBOX_SERVING"
+
+
+@dataclass(frozen=True)
+class Serving:
+    """What every process that answers is to know."""
+
+    url: str
+    home: str
+    pages: str
+    names: tuple[str, ...]
+    workers: int
+    accounts: bool
+    secure: bool
+    alone: bool
+
+    def hand_on(self) -> None:
+        """Tell it to the processes that are begun from here on."""
+        os.environ[SETTING] = json.dumps(asdict(self))
+
+
+def app_of() -> FastAPI:
+    """The app of this process, as it was told."""
+    told = Serving(**json.loads(os.environ[SETTING]))
+    if not told.alone:
+        end_with_parent()
+    log_to(Path(told.home))
+    workers = Workers(told.workers)
+    workers.start()
+    return make_app(
+        connect(told.url, answering=True),
+        Path(told.pages),
+        told.names,
+        workers,
+    )

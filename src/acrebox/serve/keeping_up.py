@@ -1,0 +1,64 @@
+"""What is done by itself while a server runs: backups once a day, the log begun anew before it is long."""
+
+import logging
+from collections.abc import Callable
+from datetime import datetime
+from pathlib import Path
+from threading import Event, Thread
+from time import time
+
+from acrebox.core.errors import AcreBoxError
+from acrebox.serve.log import turn_over
+from acrebox.store.backup import keep_one, newest
+from acrebox.store.cluster import programs_for
+
+DAY_S = 24 * 3600
+LOOKS_EVERY_S = 600
+LOG = logging.getLogger("acrebox")
+
+
+class Backups:
+    """Backups that are taken by themselves: one a day, in a folder beside the data."""
+
+    def __init__(self, home: Path, url: str) -> None:
+        self._home, self._url, self._folder = home, url, home / "backups"
+
+    def take(self) -> Path:
+        """Take one now. Raises BackupError."""
+        return keep_one(self._url, programs_for(self._home), self._folder, datetime.now())
+
+    def look(self) -> None:
+        """Take one where the last is a day old; what goes wrong is in the log."""
+        last = newest(self._folder)
+        if last is None or time() - last.stat().st_mtime >= DAY_S:
+            try:
+                self.take()
+            except AcreBoxError as reason:
+                LOG.error("no backup: %s", reason)
+
+
+class Rounds:
+    """Does a few things every ten minutes until it is stopped; what is being done is let be."""
+
+    def __init__(self, *rounds: Callable[[], None]) -> None:
+        self._rounds, self._over = rounds, Event()
+        self._thread = Thread(target=self._work, name="rounds", daemon=True)
+
+    def start(self) -> None:
+        """Begin with the first round."""
+        self._thread.start()
+
+    def stop(self) -> None:
+        """Do no more rounds."""
+        self._over.set()
+
+    def _work(self) -> None:
+        while not self._over.is_set():
+            for one in self._rounds:
+                one()
+            self._over.wait(LOOKS_EVERY_S)
+
+
+def log_round(home: Path) -> Callable[[], None]:
+    """Begins the log anew where it is long."""
+    return lambda: turn_over(home)

@@ -1,0 +1,60 @@
+"""How long the server waits: for the head of a request, and for all of it; how many may be connected."""
+
+import asyncio
+from typing import Any
+
+from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
+
+HEAD_IN_S = 10.0
+"""How long the head of a request may take to come."""
+DONE_IN_S = 60.0
+"""How long a request may take from its head to the last byte of its answer."""
+MOST_CONNECTED = 400
+"""How many connections are open at most in one process; more are closed at once."""
+
+
+class Patience(HttpToolsProtocol):
+    """Closes the connection of who sends or reads too slowly, and of who comes when all places are taken."""
+
+    head_in_s = HEAD_IN_S
+    done_in_s = DONE_IN_S
+    most = MOST_CONNECTED
+    _clock: asyncio.TimerHandle | None = None
+
+    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
+        """A connection is there; the head of its first request is waited for."""
+        super().connection_made(transport)
+        if len(self.connections) > self.most:
+            transport.abort()
+            return
+        self._wait(self.head_in_s)
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """It is gone."""
+        self._wait(None)
+        super().connection_lost(exc)
+
+    def on_message_begin(self) -> None:
+        """A request begins to come."""
+        self._wait(self.head_in_s)
+        super().on_message_begin()
+
+    def on_headers_complete(self) -> None:
+        """Its head is there."""
+        self._wait(self.done_in_s)
+        super().on_headers_complete()
+
+    def on_response_complete(self) -> None:
+        """It is answered; the next may come when it likes."""
+        self._wait(None)
+        super().on_response_complete()
+
+    def _wait(self, seconds: float | None) -> None:
+        if self._clock is not None:
+            self._clock.cancel()
+        self._clock = None if seconds is None else self.loop.call_later(seconds, self._give_up)
+
+    def _give_up(self) -> None:
+        transport: Any = self.transport
+        if transport is not None:
+            transport.abort()

@@ -1,0 +1,149 @@
+"""Serves until it is stopped."""
+
+import gc
+import os
+import signal
+import socket
+import sys
+from argparse import Namespace
+from pathlib import Path
+
+import uvicorn
+from sqlalchemy.exc import SQLAlchemyError
+from uvicorn.supervisors import Multiprocess
+
+from acrebox.api.guard import LOOPBACK
+from acrebox.core.errors import AcreBoxError
+from acrebox.demo import seed
+from acrebox.serve.app import Serving
+from acrebox.serve.holding import DATABASE_SETTING, ROOT, ServedAlreadyError, bound, database, held
+from acrebox.serve.keeping_up import Backups, Rounds, log_round
+from acrebox.serve.log import log_to
+from acrebox.serve.patience import Patience
+from acrebox.serve.words import read_words
+from acrebox.store import BedStore, YardStore
+from acrebox.store.accounts_of_system import OWN, account_named, become, can_reach, hand_over, reachable
+from acrebox.store.engine import connect, is_behind, migrate
+
+STOPS_IN_S = 2
+"""How long requests that run may take when the server is stopped."""
+HEALTHY_IN_S = 30
+"""How long a process that answers may keep still before it is made anew."""
+OURS = ("postgres", "postgres.setup.log", "postgres.secret", "backups", "logs", "serving", ".starting")
+"""What of the folder of the data is ours."""
+PAGES = ROOT / "web" / "dist"
+
+
+def main() -> int:
+    """Serve until stopped; answers the exit code."""
+    given = read_words()
+    signal.signal(signal.SIGTERM, _interrupt)
+    scheme = "https" if given.tls_cert else "http"
+    shown = f"[{given.host}]" if ":" in given.host else given.host
+    address = f"{scheme}://{shown}:{given.port}/"
+    try:
+        home = _home_of(given.home.resolve())
+        with held(home, address), bound(given.host, given.port) as port:
+            _give_up_root(home)
+            log_to(home)
+            with database(home) as url:
+                _serve(given, home, url, port, address)
+    except KeyboardInterrupt:
+        return 0
+    except ServedAlreadyError as said:
+        print(f"bin/start: {said}", flush=True)
+        return 0
+    except (AcreBoxError, OSError) as reason:
+        print(f"bin/start: {reason}", file=sys.stderr)
+        return 1
+    except SQLAlchemyError as reason:
+        print(f"bin/start: the database says: {_in_one_line(reason)}", file=sys.stderr)
+        return 1
+    return 0
+
+
+def _interrupt(*_: object) -> None:
+    raise KeyboardInterrupt
+
+
+def _in_one_line(reason: SQLAlchemyError) -> str:
+    told = str(getattr(reason, "orig", None) or reason)
+    return " ".join(told.split()) or type(reason).__name__
+
+
+def _home_of(home: Path) -> Path:
+    """The folder of the data; for root, one that the account can reach as which it is served."""
+    account = account_named(OWN) if os.geteuid() == 0 else None
+    return reachable(home, account)
+
+
+def _give_up_root(home: Path) -> None:
+    """Started as root, serve as an account of our own, to which the data is given. Where it cannot get at the
+    program, that is told, and root stays.
+    """
+    account = account_named(OWN) if os.geteuid() == 0 else None
+    if os.geteuid() != 0:
+        return
+    if account is None:
+        raise AcreBoxError(f"Started as root, it serves as user '{OWN}', and there is none; run bin/setup.")
+    blocked = [place for place in (ROOT, Path(sys.executable).parent) if not can_reach(account, place)]
+    if blocked:
+        print(
+            f"bin/start: this stays root: user '{OWN}' cannot get at {blocked[0]}. To have it serve without,"
+            " move the program where others can read it, such as /opt, or start it as another user.",
+            file=sys.stderr,
+            flush=True,
+        )
+        return
+    hand_over(home, OURS, account)
+    become(account)
+
+
+def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address: str) -> None:
+    engine = connect(url)
+    ours = not os.environ.get(DATABASE_SETTING)
+    backups = Backups(home, url)
+    if ours and is_behind(engine):
+        print(f"The data is of an older release; kept first in {backups.take()}", flush=True)
+    migrate(engine)
+    if not given.empty:
+        seed(YardStore(engine), BedStore(engine))
+    engine.dispose()
+    names = (*LOOPBACK, given.host, *given.trust)
+    Serving(
+        url=url,
+        home=str(home),
+        pages=str(PAGES),
+        names=names,
+        workers=given.workers,
+        accounts=given.accounts,
+        secure=bool(given.tls_cert),
+        alone=given.processes == 1,
+    ).hand_on()
+    rounds = Rounds(*([backups.look] if ours else []), log_round(home))
+    config = uvicorn.Config(
+        "acrebox.serve.app:app_of",
+        factory=True,
+        workers=given.processes,
+        http=Patience,
+        ws="none",
+        log_config=None,
+        log_level="warning",
+        server_header=False,
+        timeout_graceful_shutdown=STOPS_IN_S,
+        timeout_worker_healthcheck=HEALTHY_IN_S,
+        ssl_certfile=given.tls_cert,
+        ssl_keyfile=given.tls_key,
+    )
+    # What start-up made stays: the collector need not look through it again.
+    gc.collect()
+    gc.freeze()
+    print(f"Acre Box is at {address}  (Ctrl-C stops it)", flush=True)
+    rounds.start()
+    try:
+        if given.processes > 1:
+            Multiprocess(config, sockets=[port]).run()
+        else:
+            uvicorn.Server(config).run(sockets=[port])
+    finally:
+        rounds.stop()
