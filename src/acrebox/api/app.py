@@ -5,11 +5,14 @@ from contextlib import asynccontextmanager
 from pathlib import Path
 
 from anyio.to_thread import current_default_thread_limiter
-from fastapi import FastAPI
+from fastapi import Depends, FastAPI
 from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
+from acrebox.api import (
+    accounts as accounts_of,
+)
 from acrebox.api import (
     beds,
     filling,
@@ -24,14 +27,33 @@ from acrebox.api import (
     yards,
 )
 from acrebox.api.context import Stores
+from acrebox.api.door import Door, authorise
 from acrebox.api.guard import Guard
 from acrebox.api.intake import Intake
 from acrebox.api.journal import Journal
 from acrebox.api.working import MOST_WAITING, Workers
-from acrebox.store import BedStore, ReadingStore, WeatherStore, YardStore
+from acrebox.store import AccountStore, BedStore, ReadingStore, WeatherStore, YardStore
 
 THREADS = MOST_WAITING + 56
 """How many routes may be under way at once: those that wait for work, and others beside them."""
+
+ROUTERS = (
+    filling.router,
+    seasons.router,
+    practice.router,
+    readings.router,
+    beds.router,
+    grounds.router,
+    grounds_tried.router,
+    accounts_of.router,
+    yards.router,
+)
+
+
+def _stores(engine: Engine) -> Stores:
+    return Stores(
+        YardStore(engine), BedStore(engine), ReadingStore(engine), WeatherStore(engine), AccountStore(engine)
+    )
 
 
 def make_app(
@@ -39,10 +61,13 @@ def make_app(
     built: Path | None = None,
     names: Collection[str] | None = None,
     workers: Workers | None = None,
+    *,
+    accounts: bool = False,
+    secure: bool = False,
 ) -> FastAPI:
     """The app over a database; without one only its OpenAPI description and planning are of use. It answers
     under these names; under any where none are given. Work is done by `workers`, or here where there are
-    none.
+    none. With `accounts` everybody has to sign in; `secure` says that it is served by TLS.
     """
 
     @asynccontextmanager
@@ -62,26 +87,19 @@ def make_app(
         openapi_url="/api/openapi.json",
         lifespan=living,
     )
-    app.state.workers = workers
+    app.state.workers, app.state.accounts, app.state.secure = workers, accounts, secure
     app.add_middleware(Intake)
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
+    stores = None if engine is None else _stores(engine)
+    app.add_middleware(Door, stores=stores, accounts=accounts)
     app.add_middleware(Guard, names=names)
     app.add_middleware(Journal)
     problems.install(app)
     if engine is not None:
         app.state.engine = engine
-        app.state.stores = Stores(
-            YardStore(engine), BedStore(engine), ReadingStore(engine), WeatherStore(engine)
-        )
-    app.include_router(planning.router())
-    app.include_router(filling.router)
-    app.include_router(seasons.router)
-    app.include_router(practice.router)
-    app.include_router(readings.router)
-    app.include_router(beds.router)
-    app.include_router(grounds.router)
-    app.include_router(grounds_tried.router)
-    app.include_router(yards.router)
+        app.state.stores = stores
+    for router in (planning.router(), *ROUTERS):
+        app.include_router(router, dependencies=[Depends(authorise)])
     if built is not None:
         pages.install(app, built)
     return app

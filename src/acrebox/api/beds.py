@@ -6,16 +6,17 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
 
 from acrebox.api.context import AllStores, InItsUnits, yard_for
+from acrebox.api.door import Asks, MayDo, first_of
 from acrebox.api.figures import listed
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, BedsOfYard, TickIn
 from acrebox.api.working import AtWork
 from acrebox.core.design import Design
 from acrebox.core.errors import refuse
-from acrebox.core.plan import plan_bed
+from acrebox.core.plan import BUYING, TICKS, open_plan, plan_bed
 from acrebox.core.stages import tick_kinds
 from acrebox.core.yard import Yard
-from acrebox.store import Bed
+from acrebox.store import Bed, May
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES, dependencies=[InItsUnits])
 
@@ -57,34 +58,39 @@ def _check(design: Design, yard: Yard) -> None:
     plan_bed(design, yard)
 
 
-def _answer(bed: Bed, response: Response) -> BedOut:
+def _answer(bed: Bed, response: Response, may: May = May.OWN) -> BedOut:
     response.headers["ETag"] = f'"{bed.revision}"'
-    return BedOut.of(bed)
+    return BedOut.of(bed, may)
 
 
 @router.get("")
-def list_beds(kept: AllStores, work: AtWork, yard: UUID | None = None) -> BedsOfYard:
+def list_beds(asks: Asks, kept: AllStores, work: AtWork, yard: UUID | None = None) -> BedsOfYard:
     """Every bed of a yard (of the first one unless told), with its picture and its main figures, and what
     they come to.
     """
-    found = kept.yards.first() if yard is None else kept.yards.get(yard)
+    found = first_of(asks, kept, May.LOOK) if yard is None else kept.yards.get(yard)
     return BedsOfYard.of(listed(found, kept.beds, work=work))
 
 
 @router.post("", status_code=201)
 def make_bed(
-    design: Design, kept: AllStores, work: AtWork, response: Response, yard: UUID | None = None
+    design: Design,
+    asks: Asks,
+    kept: AllStores,
+    work: AtWork,
+    response: Response,
+    yard: UUID | None = None,
 ) -> BedOut:
     """A new bed in a yard (in the first one unless told); a design that cannot be planned is refused."""
-    found = kept.yards.first() if yard is None else kept.yards.get(yard)
+    found = first_of(asks, kept, May.WORK) if yard is None else kept.yards.get(yard)
     work(_check, design, found.yard)
     return _answer(kept.beds.make(design, found.id), response)
 
 
 @router.get("/{bed_id}")
-def read_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
+def read_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response) -> BedOut:
     """One bed at its newest revision."""
-    return _answer(kept.beds.get(bed_id), response)
+    return _answer(kept.beds.get(bed_id), response, may)
 
 
 @router.put("/{bed_id}")
@@ -94,12 +100,13 @@ def change_bed(
     design: Design,
     kept: AllStores,
     work: AtWork,
+    may: MayDo,
     response: Response,
     write: WriteId = None,
 ) -> BedOut:
     """Save a design; refused with 412 and the saved bed when it did not start from the newest revision."""
     work(_check, design, yard_for(bed_id, kept, design.name))
-    return _answer(kept.beds.change(bed_id, base, design, write), response)
+    return _answer(kept.beds.change(bed_id, base, design, write), response, may)
 
 
 @router.delete("/{bed_id}", status_code=204)
@@ -109,18 +116,18 @@ def delete_bed(bed_id: UUID, base: Base, kept: AllStores) -> None:
 
 
 @router.post("/{bed_id}/restore")
-def restore_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
+def restore_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response) -> BedOut:
     """Bring a deleted bed back."""
-    return _answer(kept.beds.restore(bed_id), response)
+    return _answer(kept.beds.restore(bed_id), response, may)
 
 
 @router.post("/{bed_id}/copy", status_code=201)
-def copy_bed(bed_id: UUID, kept: AllStores, response: Response) -> BedOut:
+def copy_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response) -> BedOut:
     """A new bed of the same design, under a name of its own; nothing of it is ticked off."""
     bed = kept.beds.get(bed_id)
     taken = {str(other.document.get("name")) for other in kept.beds.list(bed.yard_id)}
     design = bed.design.model_copy(update={"name": _copy_name(bed.design.name, taken)})
-    return _answer(kept.beds.make(design, bed.yard_id), response)
+    return _answer(kept.beds.make(design, bed.yard_id), response, may)
 
 
 def _copy_name(name: str, taken: set[str]) -> str:
@@ -130,34 +137,66 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 
 @router.put("/{bed_id}/yard/{yard_id}")
-def move_bed(bed_id: UUID, yard_id: UUID, kept: AllStores, work: AtWork, response: Response) -> BedOut:
+def move_bed(
+    bed_id: UUID, yard_id: UUID, kept: AllStores, work: AtWork, may: MayDo, response: Response
+) -> BedOut:
     """Move a bed to another yard, whose prices, saw and pile it has from then on.
 
     Refused where it cannot be planned there.
     """
     bed = kept.beds.get(bed_id)
     work(_check, bed.design, kept.yards.get(yard_id).yard)
-    return _answer(kept.beds.move(bed_id, yard_id), response)
+    return _answer(kept.beds.move(bed_id, yard_id), response, may)
 
 
 @router.post("/{bed_id}/{way}")
 def step_bed(
-    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, response: Response
+    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, may: MayDo, response: Response
 ) -> BedOut:
     """Undo or redo one change."""
-    return _answer(kept.beds.step(bed_id, base, way), response)
+    return _answer(kept.beds.step(bed_id, base, way), response, may)
 
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")
 def tick(
-    bed_id: UUID, kind: TickKind, key: Key, kept: AllStores, response: Response, of: TickIn | None = None
+    bed_id: UUID,
+    kind: TickKind,
+    key: Key,
+    kept: AllStores,
+    work: AtWork,
+    may: MayDo,
+    response: Response,
+    of: TickIn | None = None,
+    write: WriteId = None,
 ) -> BedOut:
-    """Tick off a piece cut, a line bought or a layer laid."""
+    """Tick off a piece cut, a line bought or a layer laid. Refused is what the bed does not have."""
+    bed = kept.beds.get(bed_id)
+    known = work(_tickable, bed.design, yard_for(bed_id, kept, bed.design.name), kind)
+    if key not in known:
+        raise refuse("key", key, "This bed has nothing of that name to tick off.", ", ".join(sorted(known)))
     length = of.length_mm if of else None
-    return _answer(kept.beds.tick(bed_id, kind, key, done=True, length_mm=length), response)
+    return _answer(
+        kept.beds.tick(bed_id, kind, key, done=True, length_mm=length, write_id=write), response, may
+    )
+
+
+def _tickable(design: Design, yard: Yard, kind: str) -> set[str]:
+    """The keys of everything of a kind that a bed has to tick off."""
+    plan = open_plan(design, yard)
+    if kind == "buy":
+        return {line.key for line in plan[BUYING]}
+    return {row.key for row in plan[TICKS] if row.kind == kind}
 
 
 @router.delete("/{bed_id}/ticks/{kind}/{key}")
-def untick(bed_id: UUID, kind: TickKind, key: Key, kept: AllStores, response: Response) -> BedOut:
+def untick(
+    bed_id: UUID,
+    kind: TickKind,
+    key: Key,
+    kept: AllStores,
+    may: MayDo,
+    response: Response,
+    write: WriteId = None,
+) -> BedOut:
     """Take a tick back."""
-    return _answer(kept.beds.tick(bed_id, kind, key, done=False), response)
+    return _answer(kept.beds.tick(bed_id, kind, key, done=False, write_id=write), response, may)

@@ -13,6 +13,7 @@ from acrebox.core.design import read_in_yard_of
 from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
 from acrebox.store import (
+    AccountStore,
     BedStore,
     KeptWeather,
     NotFoundError,
@@ -30,6 +31,7 @@ class Stores:
     beds: BedStore
     readings: ReadingStore
     weather: WeatherStore
+    accounts: AccountStore
 
 
 def stores(request: Request) -> Stores:

@@ -15,7 +15,7 @@ from acrebox.api.working import BusyError, LeftError
 from acrebox.core.design import problems_of
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.bounds import MOST_TOLD
-from acrebox.store import AWAY, Bed, NotFoundError, NothingToUndoError, StaleError, StoredYard
+from acrebox.store import AWAY, Bed, NotFoundError, NothingToUndoError, SignInError, StaleError, StoredYard
 
 MEDIA_TYPE = "application/problem+json"
 RETRY_AFTER_S = "2"
@@ -42,7 +42,8 @@ class ProblemDetails(BaseModel):
 
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
-    code: {"model": ProblemDetails} for code in (404, 412, 422, 428)
+    code: {"model": ProblemDetails, "content": {MEDIA_TYPE: {}}}
+    for code in (400, 401, 403, 404, 408, 409, 412, 413, 414, 422, 428, 429, 503)
 }
 
 
@@ -129,6 +130,10 @@ def _nothing(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "nothing", "Nothing to do.", str(error))
 
 
+def _taken(_: Request, error: Exception) -> JSONResponse:
+    return problem(409, "taken", "That cannot be.", str(error))
+
+
 def _http(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     answer = problem(error.status_code, "http", str(error.detail), str(error.detail))
@@ -143,6 +148,7 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(NotFoundError, _not_found)
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
+    app.add_exception_handler(SignInError, _taken)
     app.add_exception_handler(BusyError, _busy)
     app.add_exception_handler(LeftError, _left)
     app.add_exception_handler(HTTPException, _http)

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from datetime import datetime
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 from uuid import UUID
 
 from pydantic import BaseModel, Field
@@ -17,7 +17,7 @@ from acrebox.core.plan.understood import understood
 from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
 from acrebox.core.yard import Yard, list_of
-from acrebox.store import Bed, StoredYard
+from acrebox.store import Bed, May, StoredYard
 
 
 class FieldProblem(BaseModel):
@@ -59,10 +59,11 @@ class BedOut(BaseModel):
     saved_at: datetime
     can_undo: bool
     can_redo: bool
+    may: Literal["look", "work", "own"]
     ticks: list[TickOut]
 
     @classmethod
-    def of(cls, bed: Bed) -> Self:
+    def of(cls, bed: Bed, may: May = May.OWN) -> Self:
         """From the store's bed."""
         problems: tuple[Problem, ...] = ()
         document = dict(bed.document)
@@ -79,6 +80,7 @@ class BedOut(BaseModel):
             saved_at=bed.saved_at,
             can_undo=bed.can_undo,
             can_redo=bed.can_redo,
+            may=may.value,
             ticks=[TickOut(kind=t.kind, key=t.key, length_mm=t.length_mm) for t in bed.ticks],
         )
 
@@ -113,13 +115,14 @@ class YardOut(BaseModel):
     saved_at: datetime
     can_undo: bool
     can_redo: bool
+    may: Literal["look", "work", "own"]
     beds: int
     price_list: str
     understood: dict[str, Understood]
     problems: list[FieldProblem]
 
     @classmethod
-    def of(cls, kept: StoredYard) -> Self:
+    def of(cls, kept: StoredYard, may: May = May.OWN) -> Self:
         """From the store's yard."""
         return cls(
             id=kept.id,
@@ -128,6 +131,7 @@ class YardOut(BaseModel):
             saved_at=kept.saved_at,
             can_undo=kept.can_undo,
             can_redo=kept.can_redo,
+            may=may.value,
             beds=kept.beds,
             price_list=list_of(kept.yard, kept.yard.units or System.METRIC),
             understood=understood(kept.yard),

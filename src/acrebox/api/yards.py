@@ -7,43 +7,53 @@ from fastapi import APIRouter, Response
 
 from acrebox.api.beds import Base, WriteId
 from acrebox.api.context import AllStores
+from acrebox.api.door import Asks, MayDo, yards_of
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import YardOut
 from acrebox.core.yard import Yard, check_yard
-from acrebox.store import StoredYard
+from acrebox.store import May, StoredYard
 
 router = APIRouter(prefix="/api/yards", tags=["yards"], responses=RESPONSES)
 
 
-def _answer(yard: StoredYard, response: Response) -> YardOut:
+def _answer(yard: StoredYard, response: Response, may: May) -> YardOut:
     response.headers["ETag"] = f'"{yard.revision}"'
-    return YardOut.of(yard)
+    return YardOut.of(yard, may)
 
 
 @router.get("")
-def list_yards(kept: AllStores) -> list[YardOut]:
-    """Every yard; the usual one is made where there is none yet."""
-    return [YardOut.of(yard) for yard in kept.yards.list() or [kept.yards.first()]]
+def list_yards(asks: Asks, kept: AllStores) -> list[YardOut]:
+    """Every yard that one may look at; the usual one is made where there is none yet."""
+    return [YardOut.of(yard, may) for yard, may in yards_of(asks, kept)]
 
 
 @router.post("", status_code=201)
-def make_yard(yard: Yard, kept: AllStores, response: Response) -> YardOut:
+def make_yard(yard: Yard, asks: Asks, kept: AllStores, response: Response) -> YardOut:
     """A new yard, without beds."""
-    return _answer(kept.yards.make(check_yard(yard)), response)
+    made = kept.yards.make(check_yard(yard))
+    if asks.account is not None:
+        kept.accounts.give_yard(made.id, asks.account.id)
+    return _answer(made, response, May.OWN)
 
 
 @router.get("/{yard_id}")
-def read_yard(yard_id: UUID, kept: AllStores, response: Response) -> YardOut:
+def read_yard(yard_id: UUID, kept: AllStores, may: MayDo, response: Response) -> YardOut:
     """One yard at its newest revision."""
-    return _answer(kept.yards.get(yard_id), response)
+    return _answer(kept.yards.get(yard_id), response, may)
 
 
 @router.put("/{yard_id}")
 def change_yard(
-    yard_id: UUID, base: Base, yard: Yard, kept: AllStores, response: Response, write: WriteId = None
+    yard_id: UUID,
+    base: Base,
+    yard: Yard,
+    kept: AllStores,
+    may: MayDo,
+    response: Response,
+    write: WriteId = None,
 ) -> YardOut:
     """Save a yard; refused with 412 and the saved one when it did not start from the newest revision."""
-    return _answer(kept.yards.change(yard_id, base, check_yard(yard), write), response)
+    return _answer(kept.yards.change(yard_id, base, check_yard(yard), write), response, may)
 
 
 @router.delete("/{yard_id}", status_code=204)
@@ -53,14 +63,14 @@ def delete_yard(yard_id: UUID, base: Base, kept: AllStores) -> None:
 
 
 @router.post("/{yard_id}/restore")
-def restore_yard(yard_id: UUID, kept: AllStores, response: Response) -> YardOut:
+def restore_yard(yard_id: UUID, kept: AllStores, may: MayDo, response: Response) -> YardOut:
     """Bring back a yard that was put away."""
-    return _answer(kept.yards.restore(yard_id), response)
+    return _answer(kept.yards.restore(yard_id), response, may)
 
 
 @router.post("/{yard_id}/{way}")
 def step_yard(
-    yard_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, response: Response
+    yard_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, may: MayDo, response: Response
 ) -> YardOut:
     """Undo or redo one change."""
-    return _answer(kept.yards.step(yard_id, base, way), response)
+    return _answer(kept.yards.step(yard_id, base, way), response, may)

@@ -46,4 +46,6 @@ def app_of() -> FastAPI:
         Path(told.pages),
         told.names,
         workers,
+        accounts=told.accounts,
+        secure=told.secure,
     )

@@ -98,8 +98,8 @@ def _check_still(pid: Path, account: Account) -> None:
     first = pid.read_text("utf-8", "replace").split("\n", 1)[0]
     if first.isdigit() and Path(f"/proc/{first}").exists():
         raise ClusterError(
-            f"A database of another account runs on {pid.parent} (process {first}). Stop it first: the data is"
-            f" handed over to '{account.name}'."
+            f"A database of another account runs on {pid.parent} (process {first}). Stop it first: the data"
+            f" is handed over to '{account.name}'."
         )
 
 

@@ -21,7 +21,12 @@ KEPT = 7
 STEM = "acrebox-"
 ENDING = ".sql.gz"
 ANEW = "DROP SCHEMA IF EXISTS public CASCADE;\nCREATE SCHEMA public;\n"
-OPTIONS = ("--no-owner", "--no-privileges", "--schema=public", "--encoding=UTF8")
+NOT_KEPT = ("session", "rate")
+"""Tables whose rows are in no backup: who is signed in by now is not signed in for ever."""
+OPTIONS = (
+    *("--no-owner", "--no-privileges", "--schema=public", "--encoding=UTF8"),
+    *(f"--exclude-table-data=public.{table}" for table in NOT_KEPT),
+)
 
 
 class BackupError(ClusterError):

@@ -3,6 +3,7 @@
 import json
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from datetime import timedelta
 from functools import cached_property, lru_cache
 from typing import Any
 from uuid import UUID, uuid4
@@ -15,8 +16,11 @@ from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.yard import Yard
 from acrebox.store.documents import DocumentStore, NotFoundError, Stored, stored
-from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, YardRevisionRow, YardRow
+from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, WrittenRow, YardRevisionRow, YardRow
 from acrebox.store.yards import yard_of
+
+KNOWN_DAYS = 60
+"""How long a write that made no revision is known by its name."""
 
 
 @dataclass(frozen=True)
@@ -160,10 +164,22 @@ class BedStore(DocumentStore[Bed, BedRow]):
             session.commit()
             return self._read(session, bed)
 
-    def tick(self, bed_id: UUID, kind: str, key: str, done: bool, length_mm: float | None = None) -> Bed:
-        """Tick something off, or take the tick back; doing either twice changes nothing."""
+    def tick(
+        self,
+        bed_id: UUID,
+        kind: str,
+        key: str,
+        done: bool,
+        length_mm: float | None = None,
+        write_id: UUID | None = None,
+    ) -> Bed:
+        """Tick something off, or take the tick back; doing either twice changes nothing, and a write that is
+        known already does nothing any more.
+        """
         with Session(self._engine) as session:
             bed = self._row(session, bed_id)
+            if write_id is not None and not self._is_new(session, bed_id, write_id):
+                return self._read(session, bed)
             if done:
                 new = insert(TickRow).values(bed_id=bed_id, kind=kind, key=key, length_mm=length_mm)
                 session.execute(new.on_conflict_do_nothing())
@@ -173,6 +189,14 @@ class BedStore(DocumentStore[Bed, BedRow]):
                 )
             session.commit()
             return self._read(session, bed)
+
+    def _is_new(self, session: Session, bed_id: UUID, write_id: UUID) -> bool:
+        """Whether a write is not known yet; from here on it is. Long after its writing it is forgotten."""
+        old = WrittenRow.made_at < func.now() - timedelta(days=KNOWN_DAYS)
+        session.execute(delete(WrittenRow).where(old))
+        row = insert(WrittenRow).values(id=write_id, bed_id=bed_id)
+        new = session.execute(row.on_conflict_do_nothing().returning(WrittenRow.id)).all()
+        return bool(new)
 
     def keep_figures(self, found: Iterable[tuple[UUID, str, Mapping[str, Any]]]) -> None:
         """Keep figures of beds (id, what they were worked out from, figures) in place of older ones."""

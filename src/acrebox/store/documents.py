@@ -90,10 +90,11 @@ class DocumentStore(ABC, Generic[K, R]):
             row = self._row(session, row_id, lock=True)
             if write_id is not None and self._is_known(session, row_id, write_id):
                 return self._read(session, row)
+            if self._newest(session, row).document == document:
+                return self._read(session, row)  # it stands as it is wanted, whoever wrote it
             newest = self._claim(session, row, base)
-            if newest.document != document:
-                self._append(session, row, "edit", document, schema, undo_to=newest.number, write_id=write_id)
-                session.commit()
+            self._append(session, row, "edit", document, schema, undo_to=newest.number, write_id=write_id)
+            session.commit()
             return self._read(session, row)
 
     def step(self, row_id: UUID, base: int, way: Literal["undo", "redo"]) -> K:

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import DateTime, Float, ForeignKey, Identity, Integer, String, Text, func
+from sqlalchemy import Boolean, DateTime, Float, ForeignKey, Identity, Integer, String, Text, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -40,9 +40,11 @@ class Revision:
 
 
 class YardRow(Owner, Base):
-    """A yard."""
+    """A yard, and whose it is; nobody's is the first owner's."""
 
     __tablename__ = "yard"
+
+    owner_id: Mapped[UUID | None] = mapped_column(ForeignKey("account.id"))
 
 
 class YardRevisionRow(Revision, Base):
@@ -123,3 +125,76 @@ class ReadingRow(Base):
     back: Mapped[str | None] = mapped_column(String(40))
     taken_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     struck_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+
+
+class AccountRow(Base):
+    """Somebody who signs in: his name, by which of its spellings he is known, the hash of his passphrase. One
+    is the `first`, whose is what is nobody's.
+    """
+
+    __tablename__ = "account"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    known_as: Mapped[str] = mapped_column(String(120), unique=True)
+    secret: Mapped[str] = mapped_column(String(200))
+    first: Mapped[bool] = mapped_column(Boolean)
+    made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class SessionRow(Base):
+    """A browser that is signed in, by the hash of the key that it has."""
+
+    __tablename__ = "session"
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), index=True)
+    made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    seen_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class InvitationRow(Base):
+    """A link that is good once: for an account, and for a yard to look at or to work in where it names one.
+    That of the first owner was made by nobody.
+    """
+
+    __tablename__ = "invitation"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    key: Mapped[str] = mapped_column(String(64), unique=True)
+    yard_id: Mapped[UUID | None] = mapped_column(ForeignKey("yard.id"))
+    may: Mapped[str | None] = mapped_column(String(10))
+    made_by: Mapped[UUID | None] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"))
+    made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class ShareRow(Base):
+    """What somebody may do in a yard that is another's."""
+
+    __tablename__ = "share"
+
+    yard_id: Mapped[UUID] = mapped_column(ForeignKey("yard.id"), primary_key=True)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), primary_key=True)
+    may: Mapped[str] = mapped_column(String(10))
+
+
+class RateRow(Base):
+    """How often something was done until its time ends."""
+
+    __tablename__ = "rate"
+
+    key: Mapped[str] = mapped_column(String(200), primary_key=True)
+    count: Mapped[int]
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class WrittenRow(Base):
+    """The browser's own name of a write that made no revision, so that one sent twice counts once."""
+
+    __tablename__ = "written"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    bed_id: Mapped[UUID] = mapped_column(ForeignKey("bed.id"), primary_key=True)
+    made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now(), index=True)

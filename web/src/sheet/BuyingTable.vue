@@ -14,8 +14,7 @@ const { plan, units, ticked, tick } = useThisBed()
 const lines = computed<Buy[]>(() => plan.value?.buying?.filter((b) => b.stage === props.stage) ?? [])
 const sum = computed(() => plan.value?.totals.by_stage[props.stage] ?? 0)
 const taxed = computed(() => plan.value?.totals.taxed)
-const keyOf = (b: Buy) => `${b.item}:${b.length_mm ?? b.unit}`
-const isDone = (b: Buy) => ticked.value.has(`buy/${keyOf(b)}`)
+const isDone = (b: Buy) => ticked.value.has(`buy/${b.key}`)
 const sign = computed(() => plan.value?.currency_sign ?? '')
 const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.length_mm, units.value)}` : `${b.name}, ${b.unit}`)
 </script>
@@ -27,8 +26,8 @@ const what = (b: Buy) => typeset(b.length_mm ? `${b.name}, ${printLength(b.lengt
     <n-table v-else size="small" :bordered="false">
       <thead><tr><th>Got it</th><th class="right">How many</th><th>What</th><th class="right">Each</th><th class="right">In all</th></tr></thead>
       <tbody>
-        <tr v-for="b in lines" :key="keyOf(b)" :data-buy="b.item">
-          <td><TickBox :done="isDone(b)" :label="`Got ${what(b)}`" @tick="tick('buy', keyOf(b), $event)" /></td>
+        <tr v-for="b in lines" :key="b.key" :data-buy="b.item">
+          <td><TickBox :done="isDone(b)" :label="`Got ${what(b)}`" @tick="tick('buy', b.key, $event)" /></td>
           <td class="right figures">{{ b.count }}</td>
           <td>{{ what(b) }}</td>
           <td class="right figures">{{ printMoney(b.each, sign) }}</td>

@@ -10,8 +10,9 @@ from acrebox.core.worked import LIST_PRICES, Worked
 
 
 class Buy(Figures):
-    """One line of the buying list."""
+    """One line of the buying list; it is ticked off under its `key`."""
 
+    key: str
     item: str
     name: str
     stage: str
@@ -54,7 +55,9 @@ def buy_line(
         assumptions=list(assumptions),
         source=LIST_PRICES,
     )
+    sold = unit if length is None else repr(length).removesuffix(".0")
     return Buy(
+        key=f"{item}:{sold}",
         item=item,
         name=name,
         stage=stage,

@@ -1,0 +1,260 @@
+"""Who asks, and whether they may: everybody where nobody has to sign in, else who a key was given to.
+
+What every route asks for stands in `ROUTES`; one that is not there is closed.
+"""
+
+from dataclasses import dataclass
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import Depends, HTTPException, Request
+from starlette.concurrency import run_in_threadpool
+from starlette.datastructures import MutableHeaders
+from starlette.requests import HTTPConnection
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from acrebox.api.context import Stores
+from acrebox.api.problems import problem
+from acrebox.core.yard import LONE
+from acrebox.store import AWAY, Account, May, NotFoundError, StoredYard
+
+COOKIE = "acrebox_session"
+SAFE_COOKIE = f"__Host-{COOKIE}"
+"""The name of the key where it is sent by TLS alone: browsers then take it from nobody else."""
+OPEN = "open"
+SIGNED_IN = "signed in"
+Rule = May | str
+ROUTES: dict[Rule, str] = {
+    OPEN: """
+        GET /api/health
+        GET /api/ready
+        GET /api/session
+        POST /api/session
+        DELETE /api/session
+        POST /api/accounts
+    """,
+    # What is planned and not kept; beds and yards that it names are looked at.
+    SIGNED_IN: """
+        GET /api/stages
+        GET /api/constructions
+        GET /api/stock
+        GET /api/questions
+        POST /api/plan
+        POST /api/change-construction
+        POST /api/other-half
+        POST /api/remedies
+        POST /api/fits
+        POST /api/alternatives
+        POST /api/weigh-up
+        POST /api/recipes
+        POST /api/other-ways
+        POST /api/layers-moved
+        POST /api/season
+        GET /api/practice/{number}/reading
+        GET /api/practice/{number}/tape
+        POST /api/practice/{number}/check
+        GET /api/yards
+        POST /api/yards
+        PUT /api/account/passphrase
+        POST /api/invitations/accept
+    """,
+    # Whoever may look at a yard may leave it: that route sees to the rest itself.
+    May.LOOK: """
+        GET /api/beds
+        GET /api/beds/{bed_id}
+        GET /api/beds/{bed_id}/readings
+        GET /api/beds/{bed_id}/laser
+        GET /api/beds/{bed_id}/packing
+        GET /api/yards/{yard_id}
+        GET /api/yards/{yard_id}/plan
+        GET /api/yards/{yard_id}/sun-map
+        GET /api/yards/{yard_id}/best-place
+        POST /api/yards/{yard_id}/stand
+        POST /api/yards/{yard_id}/line-up
+        POST /api/yards/{yard_id}/repeat
+        GET /api/yards/{yard_id}/people
+        DELETE /api/yards/{yard_id}/people/{account_id}
+    """,
+    May.WORK: """
+        POST /api/beds
+        PUT /api/beds/{bed_id}
+        DELETE /api/beds/{bed_id}
+        POST /api/beds/{bed_id}/restore
+        POST /api/beds/{bed_id}/copy
+        PUT /api/beds/{bed_id}/yard/{yard_id}
+        POST /api/beds/{bed_id}/{way}
+        PUT /api/beds/{bed_id}/ticks/{kind}/{key}
+        DELETE /api/beds/{bed_id}/ticks/{kind}/{key}
+        POST /api/beds/{bed_id}/readings
+        PUT /api/beds/{bed_id}/readings/{reading_id}
+        DELETE /api/beds/{bed_id}/readings/{reading_id}
+        PUT /api/yards/{yard_id}
+        POST /api/yards/{yard_id}/{way}
+        PUT /api/yards/{yard_id}/weather
+        DELETE /api/yards/{yard_id}/weather
+        PUT /api/yards/{yard_id}/recipes
+        DELETE /api/yards/{yard_id}/recipes/{name}
+    """,
+    May.OWN: """
+        DELETE /api/yards/{yard_id}
+        POST /api/yards/{yard_id}/restore
+        PUT /api/yards/{yard_id}/people/{account_id}
+        GET /api/yards/{yard_id}/invitations
+        POST /api/yards/{yard_id}/invitations
+        DELETE /api/yards/{yard_id}/invitations/{invitation_id}
+    """,
+}
+RULES: dict[str, Rule] = {
+    line.strip(): rule for rule, lines in ROUTES.items() for line in lines.strip().splitlines()
+}
+ASKS = ("/api/session", "/api/health", "/api/ready", "/api/accounts")
+"""What is answered to who is not signed in."""
+
+
+@dataclass(frozen=True)
+class Caller:
+    """Who asks; without an account it is whoever is in the house, who may do everything. `key` is what the
+    browser has.
+    """
+
+    account: Account | None = None
+    key: str = ""
+
+
+HOUSE = Caller()
+
+
+class Door:
+    """Finds out who asks, and answers 401 to whoever has to sign in first."""
+
+    def __init__(self, app: ASGIApp, stores: Stores | None, accounts: bool) -> None:
+        self._app, self._stores, self._accounts = app, stores, accounts
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """One request."""
+        if scope["type"] != "http":
+            await self._app(scope, receive, send)
+            return
+        path = str(scope["path"])
+        state = scope.setdefault("state", {})
+        state["caller"] = HOUSE
+        if self._accounts and path.startswith("/api/"):
+            assert self._stores is not None
+            cookies = HTTPConnection(scope).cookies
+            key = cookies.get(SAFE_COOKIE) or cookies.get(COOKIE) or ""
+            try:
+                account = await run_in_threadpool(self._stores.accounts.who, key) if key else None
+            except AWAY:
+                says = "The yard cannot be reached: its database does not answer. Try again."
+                answer = problem(503, "away", "The yard cannot be reached.", says)
+                answer.headers["Retry-After"] = "2"
+                await answer(scope, receive, send)
+                return
+            state["caller"] = Caller(account, key) if account else None
+            if account is None and path not in ASKS:
+                says = "Sign in first. What you typed is kept in this browser."
+                await problem(401, "sign-in", "Sign in first.", says)(scope, receive, _once_more(send))
+                return
+        await self._app(scope, receive, send)
+
+
+def _once_more(send: Send) -> Send:
+    """Tells, as 401 has to, by what one signs in."""
+
+    async def told(message: Message) -> None:
+        if message["type"] == "http.response.start":
+            MutableHeaders(scope=message)["WWW-Authenticate"] = 'Session realm="Acre Box"'
+        await send(message)
+
+    return told
+
+
+def caller_of(request: Request) -> Caller:
+    """Who asks. Raises HTTPException where nobody is signed in who has to be."""
+    found = getattr(request.state, "caller", HOUSE)
+    if found is None:
+        raise HTTPException(401, "Sign in first.")
+    assert isinstance(found, Caller)
+    return found
+
+
+Asks = Annotated[Caller, Depends(caller_of)]
+
+
+def authorise(request: Request) -> May:
+    """What who asks may do in the yard that is named, by itself or as that of a bed; where none is,
+    everything.
+
+    Raises NotFoundError for what is not there for them, HTTPException where they may not.
+    """
+    rule = RULES.get(f"{request.method} {request.scope['route'].path}")
+    if rule is None:
+        raise HTTPException(403, "Nobody said who may do this.")
+    if rule == OPEN:
+        return May.OWN
+    account = caller_of(request).account
+    if account is None:
+        return May.OWN
+    kept: Stores = request.app.state.stores
+    least = May.OWN
+    wanted = rule if isinstance(rule, May) else May.LOOK
+    for what, key, yard in _named(request, kept):
+        may = kept.accounts.may(account, yard) if yard else None
+        if may is None:
+            raise NotFoundError(f"there is no {what} {key}")
+        if may.rank < wanted.rank:
+            raise HTTPException(403, _SAYS[wanted])
+        least = min(least, may, key=lambda m: m.rank)
+    return least
+
+
+_SAYS = {
+    May.WORK: "You may look at this yard, not work in it. Its owner can let you.",
+    May.OWN: "Only its owner may do that.",
+    May.LOOK: "You may not look at this.",
+}
+
+
+def _named(request: Request, kept: Stores) -> list[tuple[str, UUID, UUID | None]]:
+    """The beds and yards that an address names: what it is, its id, and its yard where there is one."""
+    named = [*request.path_params.items(), *request.query_params.multi_items()]
+    found: list[tuple[str, UUID, UUID | None]] = []
+    for name, value in named:
+        if name in ("bed_id", "bed", "yard_id", "yard"):
+            try:
+                key = UUID(str(value))
+            except ValueError:
+                continue  # told by its field, when it is read
+            of_bed = name.startswith("bed")
+            found.append(("bed", key, kept.accounts.yard_of_bed(key)) if of_bed else ("yard", key, key))
+    return found
+
+
+MayDo = Annotated[May, Depends(authorise)]
+
+
+def yards_of(asks: Caller, kept: Stores) -> list[tuple[StoredYard, May]]:
+    """The yards that somebody may look at, and what he may do there; the usual one is made for who has
+    none.
+    """
+    account = asks.account
+    if account is None:
+        return [(yard, May.OWN) for yard in kept.yards.list() or [kept.yards.first()]]
+    seen = kept.accounts.seen_by(account)
+    found = [(yard, kept.accounts.may(account, yard.id)) for yard in kept.yards.list() if yard.id in seen]
+    if not found:
+        made = kept.yards.make(LONE)
+        kept.accounts.give_yard(made.id, account.id)
+        return [(made, May.OWN)]
+    return [(yard, may) for yard, may in found if may is not None]
+
+
+def first_of(asks: Caller, kept: Stores, least: May) -> StoredYard:
+    """The first yard in which somebody may do so much; one of his own is made where there is none."""
+    for yard, may in yards_of(asks, kept):
+        if may.rank >= least.rank:
+            return yard
+    made = kept.yards.make(LONE)
+    if asks.account is not None:
+        kept.accounts.give_yard(made.id, asks.account.id)
+    return made

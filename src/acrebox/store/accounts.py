@@ -1,0 +1,325 @@
+"""Accounts, who is signed in, invitations, and what anybody may do in which yard.
+
+StoreError
+ └─ SignInError    a name is taken, or a link is not good any more
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from enum import StrEnum
+from hashlib import sha256
+from secrets import token_urlsafe
+from uuid import UUID, uuid4
+
+from sqlalchemy import Engine, delete, func, select, update
+from sqlalchemy.dialects.postgresql import insert
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
+
+from acrebox.store.documents import NotFoundError, StoreError
+from acrebox.store.tables import AccountRow, BedRow, InvitationRow, SessionRow, ShareRow, YardRow
+
+SESSION_DAYS = 30
+"""How long a browser stays signed in that is not used."""
+SEEN_EVERY = timedelta(hours=1)
+"""How often it is written down that a session is used."""
+INVITED_DAYS = 7
+
+
+class SignInError(StoreError):
+    """A name is taken, or a link is not good any more."""
+
+
+class May(StrEnum):
+    """What somebody may do in a yard; who may work may look, who owns it may do everything."""
+
+    LOOK = "look"
+    WORK = "work"
+    OWN = "own"
+
+    @property
+    def rank(self) -> int:
+        """How much it is."""
+        return list(May).index(self)
+
+
+@dataclass(frozen=True)
+class Account:
+    """Somebody who signs in; the `first` has what is nobody's."""
+
+    id: UUID
+    name: str
+    first: bool
+
+
+@dataclass(frozen=True)
+class Person:
+    """Somebody who may do something in a yard."""
+
+    account: Account
+    may: May
+
+
+@dataclass(frozen=True)
+class Invited:
+    """A link that was made and not used yet."""
+
+    id: UUID
+    may: May | None
+    ends_at: datetime
+
+
+def known_as(name: str) -> str:
+    """By which a name is known, however it is spelled."""
+    return " ".join(name.split()).casefold()
+
+
+def hash_of(key: str) -> str:
+    """What is kept of a key."""
+    return sha256(key.encode()).hexdigest()
+
+
+class AccountStore:
+    """Everybody who signs in, in one database."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    # --- accounts ---------------------------------------------------------------------------------
+
+    def any(self) -> bool:
+        """Whether there is an account."""
+        with Session(self._engine) as session:
+            return session.scalar(select(AccountRow.id).limit(1)) is not None
+
+    def secret_of(self, name: str) -> tuple[Account, str] | None:
+        """Who has a name, and the hash of his passphrase."""
+        with Session(self._engine) as session:
+            row = session.scalar(select(AccountRow).where(AccountRow.known_as == known_as(name)))
+            return None if row is None else (_account(row), row.secret)
+
+    def change_secret(self, account: UUID, secret: str, keep: str) -> None:
+        """Keep another hash, and sign all other browsers out than the one with a key."""
+        with Session(self._engine) as session:
+            session.execute(update(AccountRow).where(AccountRow.id == account).values(secret=secret))
+            others = SessionRow.account_id == account, SessionRow.key != hash_of(keep)
+            session.execute(delete(SessionRow).where(*others))
+            session.commit()
+
+    def renew_secret(self, account: UUID, secret: str) -> None:
+        """Keep the hash of the same passphrase as it is made now."""
+        with Session(self._engine) as session:
+            session.execute(update(AccountRow).where(AccountRow.id == account).values(secret=secret))
+            session.commit()
+
+    # --- who is signed in -------------------------------------------------------------------------
+
+    def sign_in(self, account: UUID) -> str:
+        """A key for a browser; only its hash is kept."""
+        key = token_urlsafe(32)
+        with Session(self._engine) as session:
+            session.execute(delete(SessionRow).where(SessionRow.ends_at < func.now()))
+            session.add(SessionRow(key=hash_of(key), account_id=account, ends_at=_in_days(SESSION_DAYS)))
+            session.commit()
+        return key
+
+    def sign_out(self, key: str) -> None:
+        """Let a key be good no more."""
+        with Session(self._engine) as session:
+            session.execute(delete(SessionRow).where(SessionRow.key == hash_of(key)))
+            session.commit()
+
+    def who(self, key: str) -> Account | None:
+        """Who has a key; None where it is not good, or not any more."""
+        with Session(self._engine) as session:
+            found = session.execute(
+                select(AccountRow, SessionRow)
+                .join(SessionRow, SessionRow.account_id == AccountRow.id)
+                .where(SessionRow.key == hash_of(key), SessionRow.ends_at > func.now())
+            ).one_or_none()
+            if found is None:
+                return None
+            row, kept = found
+            account = _account(row)
+            if datetime.now(UTC) - kept.seen_at > SEEN_EVERY:
+                kept.seen_at, kept.ends_at = datetime.now(UTC), _in_days(SESSION_DAYS)
+                session.commit()
+            return account
+
+    # --- invitations ------------------------------------------------------------------------------
+
+    def invite_first(self) -> str | None:
+        """The key by which the first account is made; None where there is one. Earlier keys are good no
+        more.
+        """
+        with Session(self._engine) as session:
+            if session.scalar(select(AccountRow.id).limit(1)) is not None:
+                return None
+            session.execute(delete(InvitationRow).where(InvitationRow.made_by.is_(None)))
+            key = token_urlsafe(24)
+            session.add(InvitationRow(id=uuid4(), key=hash_of(key), ends_at=_in_days(INVITED_DAYS)))
+            session.commit()
+            return key
+
+    def invite(self, by: UUID, yard: UUID | None, may: May | None) -> str:
+        """The key of a link that is good once, for an account and for what it may do in a yard."""
+        key = token_urlsafe(24)
+        with Session(self._engine) as session:
+            session.execute(delete(InvitationRow).where(InvitationRow.ends_at < func.now()))
+            row = InvitationRow(
+                id=uuid4(),
+                key=hash_of(key),
+                yard_id=yard,
+                may=may,
+                made_by=by,
+                ends_at=_in_days(INVITED_DAYS),
+            )
+            session.add(row)
+            session.commit()
+        return key
+
+    def invitations(self, yard: UUID) -> list[Invited]:
+        """The links to a yard that are good yet."""
+        with Session(self._engine) as session:
+            good = InvitationRow.yard_id == yard, InvitationRow.ends_at > func.now()
+            rows = session.scalars(select(InvitationRow).where(*good).order_by(InvitationRow.made_at))
+            return [Invited(row.id, May(row.may) if row.may else None, row.ends_at) for row in rows]
+
+    def withdraw(self, yard: UUID, invitation: UUID) -> None:
+        """Let a link to a yard be good no more."""
+        with Session(self._engine) as session:
+            of = InvitationRow.id == invitation, InvitationRow.yard_id == yard
+            session.execute(delete(InvitationRow).where(*of))
+            session.commit()
+
+    def is_good(self, key: str) -> bool:
+        """Whether a link is good."""
+        with Session(self._engine) as session:
+            good = InvitationRow.key == hash_of(key), InvitationRow.ends_at > func.now()
+            return session.scalar(select(InvitationRow.id).where(*good)) is not None
+
+    def join(self, key: str, name: str, secret: str) -> Account:
+        """A new account by a link, which is used up. The first has what was nobody's. Raises SignInError."""
+        with Session(self._engine) as session:
+            invited = self._use(session, key)
+            account = AccountRow(
+                id=uuid4(),
+                name=" ".join(name.split()),
+                known_as=known_as(name),
+                secret=secret,
+                first=invited.made_by is None,
+            )
+            session.add(account)
+            try:
+                session.flush()
+            except IntegrityError:
+                raise SignInError("Somebody has that name already.") from None
+            if account.first:
+                mine = YardRow.owner_id.is_(None)
+                session.execute(update(YardRow).where(mine).values(owner_id=account.id))
+            self._let_in(session, account.id, invited)
+            made = _account(account)
+            session.commit()
+            return made
+
+    def accept(self, key: str, account: UUID) -> None:
+        """Take up a link with an account that is there. Raises SignInError."""
+        with Session(self._engine) as session:
+            self._let_in(session, account, self._use(session, key))
+            session.commit()
+
+    def _use(self, session: Session, key: str) -> InvitationRow:
+        good = InvitationRow.key == hash_of(key), InvitationRow.ends_at > func.now()
+        invited = session.scalar(select(InvitationRow).where(*good).with_for_update())
+        if invited is None:
+            raise SignInError("This link is not good, or was used already.")
+        session.delete(invited)
+        return invited
+
+    def _let_in(self, session: Session, account: UUID, invited: InvitationRow) -> None:
+        if invited.yard_id is None or invited.may is None:
+            return
+        yard = session.get(YardRow, invited.yard_id)
+        if yard is not None and yard.owner_id != account:
+            _share(session, invited.yard_id, account, May(invited.may))
+
+    # --- what anybody may do ----------------------------------------------------------------------
+
+    def may(self, account: Account, yard: UUID) -> May | None:
+        """What somebody may do in a yard, put away or not; None where there is no such yard for him."""
+        with Session(self._engine) as session:
+            row = session.get(YardRow, yard)
+            if row is None:
+                return None
+            if row.owner_id == account.id or (row.owner_id is None and account.first):
+                return May.OWN
+            share = session.get(ShareRow, (yard, account.id))
+            return None if share is None else May(share.may)
+
+    def yard_of_bed(self, bed: UUID) -> UUID | None:
+        """The yard of a bed, put away or not; None where there is no such bed."""
+        with Session(self._engine) as session:
+            return session.scalar(select(BedRow.yard_id).where(BedRow.id == bed))
+
+    def seen_by(self, account: Account) -> set[UUID]:
+        """The yards that somebody may look at."""
+        with Session(self._engine) as session:
+            own = YardRow.owner_id == account.id
+            mine = own | YardRow.owner_id.is_(None) if account.first else own
+            found = set(session.scalars(select(YardRow.id).where(mine)))
+            return found | set(
+                session.scalars(select(ShareRow.yard_id).where(ShareRow.account_id == account.id))
+            )
+
+    def give_yard(self, yard: UUID, account: UUID) -> None:
+        """Have a new yard be somebody's."""
+        with Session(self._engine) as session:
+            session.execute(update(YardRow).where(YardRow.id == yard).values(owner_id=account))
+            session.commit()
+
+    def people(self, yard: UUID) -> Sequence[Person]:
+        """Everybody who may do something in a yard, its owner first."""
+        with Session(self._engine) as session:
+            row = session.get(YardRow, yard)
+            if row is None:
+                raise NotFoundError(f"there is no yard {yard}")
+            whose = AccountRow.id == row.owner_id if row.owner_id else AccountRow.first
+            owner = session.scalar(select(AccountRow).where(whose))
+            found = [Person(_account(owner), May.OWN)] if owner else []
+            shares = (
+                select(AccountRow, ShareRow.may)
+                .join(ShareRow, ShareRow.account_id == AccountRow.id)
+                .where(ShareRow.yard_id == yard)
+                .order_by(AccountRow.known_as)
+            )
+            return [*found, *(Person(_account(a), May(may)) for a, may in session.execute(shares))]
+
+    def let(self, yard: UUID, account: UUID, may: May) -> None:
+        """Let somebody do more or less in a yard that is shared with him. Raises NotFoundError."""
+        with Session(self._engine) as session:
+            of = ShareRow.yard_id == yard, ShareRow.account_id == account
+            done = session.execute(update(ShareRow).where(*of).values(may=may).returning(ShareRow.may)).all()
+            if not done:
+                raise NotFoundError("this yard is not shared with anybody of that kind")
+            session.commit()
+
+    def let_go(self, yard: UUID, account: UUID) -> None:
+        """Share a yard with somebody no more."""
+        with Session(self._engine) as session:
+            of = ShareRow.yard_id == yard, ShareRow.account_id == account
+            session.execute(delete(ShareRow).where(*of))
+            session.commit()
+
+
+def _share(session: Session, yard: UUID, account: UUID, may: May) -> None:
+    row = insert(ShareRow).values(yard_id=yard, account_id=account, may=may)
+    session.execute(row.on_conflict_do_update(index_elements=["yard_id", "account_id"], set_={"may": may}))
+
+
+def _in_days(days: int) -> datetime:
+    return datetime.now(UTC) + timedelta(days=days)
+
+
+def _account(row: AccountRow) -> Account:
+    return Account(row.id, row.name, row.first)
