@@ -7,6 +7,7 @@ import './theme/base.css'
 import { createApp } from 'vue'
 
 import App from './App.vue'
+import { attendDoor } from './door/useSession'
 import { router } from './router'
 import { inTurn } from './sheet/turns'
 import { attend } from './state/outbox'
@@ -15,4 +16,5 @@ import { attend } from './state/outbox'
 const app = createApp(App)
 inTurn(() => void app.use(router))
 inTurn(() => void router.isReady().then(() => inTurn(() => app.mount('#app'))))
+inTurn(attendDoor)
 inTurn(attend)

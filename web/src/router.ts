@@ -14,6 +14,8 @@ export const router = createRouter({
     { path: '/bed/:id/text', name: 'text', component: () => import('./pages/TextPage.vue'), props: true },
     { path: '/bed/:id/:stage', name: 'bed', component: () => import('./pages/BedPage.vue'), props: true },
     { path: '/bed/:id', redirect: (to) => ({ name: 'bed', params: { id: to.params.id, stage: 'shape' } }) },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./door/SignInPage.vue') },
+    { path: '/join', name: 'join', component: () => import('./door/JoinPage.vue') },
     { path: '/:rest(.*)*', component: () => import('./pages/NothingHere.vue') },
   ],
 })

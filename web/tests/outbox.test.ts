@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto'
-import { no, ok } from './browser'
+import { held, no, ok } from './browser'
 
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
@@ -11,7 +11,7 @@ import { useTicks } from '@/state/useTicks'
 const design = (name: string) => ({ name }) as unknown as Design
 const bed = (revision: number, name = 'North', ticks: Bed['ticks'] = []) => ({ id: 'b', revision, design: design(name), ticks }) as unknown as Bed
 const tick = (key: string, done = true): TickEntry => ({ kind: 'tick', id: `t-${key}-${done}`, bed: 'b', of: 'cut', key, done })
-const edit = (id: string, name: string, revision = 1): EditEntry => ({ kind: 'edit', id, bed: 'b', revision, base: design('North'), design: design(name) })
+const edit = (id: string, name: string, revision = 1, tab = 'this'): EditEntry => ({ kind: 'edit', id, bed: 'b', tab, revision, base: design('North'), design: design(name) })
 const calm = async () => {
   for (let n = 0; n < 30; n += 1) await new Promise((done) => setTimeout(done, 1))
 }
@@ -66,11 +66,47 @@ describe('what waits until the line is back', () => {
     stop()
   })
 
+  it('leaves the edit of another open tab to that tab, and sends it when the tab is closed', async () => {
+    const change = vi.spyOn(api, 'change').mockImplementation(() => ok(bed(2)))
+    held.add('acre-box.tab.that')
+    await put(edit('theirs', 'Theirs', 1, 'that'))
+    await put(edit('mine', 'Mine'))
+    await calm()
+    expect(change.mock.calls.map((call) => call[3])).toEqual(['mine'])
+    held.delete('acre-box.tab.that')
+    await flush()
+    await calm()
+    expect(change.mock.calls.map((call) => call[3])).toEqual(['mine', 'theirs'])
+  })
+
+  it('keeps what waits while one has to sign in first, and names every tick', async () => {
+    const send = vi.spyOn(api, 'tick').mockImplementation(() => no(401))
+    await put(tick('front 1'))
+    await calm()
+    expect(waiting.value).toBe(1)
+    send.mockImplementation(() => ok(bed(1)))
+    await flush()
+    await calm()
+    expect(waiting.value).toBe(0)
+    expect(send.mock.calls.at(-1)?.[5]).toBe('t-front 1-true')
+  })
+
+  it('tells of a tick that is refused', async () => {
+    vi.spyOn(api, 'tick').mockImplementation(() => no(422, { problems: [{ field: 'key', value: 'x', message: 'Nothing of that name.', allowed: '' }] }))
+    const scope = effectScope()
+    const ticks = scope.run(() => useTicks('b', () => undefined)) as ReturnType<typeof useTicks>
+    await ticks.tick('cut', 'x', true)
+    await calm()
+    expect(ticks.refused.value).toContain('Nothing of that name.')
+    expect(ticks.ticked.value.has('cut/x')).toBe(false)
+    scope.stop()
+  })
+
   it('lets go of an edit that was sent past it', async () => {
     vi.spyOn(api, 'change').mockImplementation(() => no(0))
     await put(edit('one', 'S'))
     await calm()
-    await dropEdits('b')
+    await dropEdits('b', 'this')
     expect(waiting.value).toBe(0)
   })
 
@@ -94,7 +130,7 @@ describe('what waits until the line is back', () => {
     // What was asked for before a tick was sent, and comes after it, does not take the tick back.
     ticks.take(bed(1), ticks.heard() - 1)
     expect(ticks.ticked.value.size).toBe(2)
-    expect(away.mock.calls.at(-2)?.slice(1)).toEqual(['cut', 'front 1', true, 2400])
+    expect(away.mock.calls.at(-2)?.slice(1, 5)).toEqual(['cut', 'front 1', true, 2400])
     scope.stop()
   })
 })

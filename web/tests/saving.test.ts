@@ -1,4 +1,4 @@
-import { kept, no, ok, slow } from './browser'
+import { held, kept, no, ok, slow } from './browser'
 
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
@@ -172,6 +172,60 @@ describe('a document being worked on', () => {
     expect(doc.draft.value).toEqual({ name: 'Theirs', size: { length: '6 ft', width: '4 ft' } })
     await settle()
     expect(ways.put.mock.calls.at(-1)?.[0]).toBe(4)
+  })
+
+  it('keeps a draft of its own beside that of another open tab, and takes up that of a closed one', async () => {
+    const theirs = JSON.stringify({ revision: 1, base: { name: 'North', size }, document: { name: 'Of another tab', size } })
+    kept.set('draft.b.other', theirs)
+    held.add('acre-box.tab.other')
+    const doc = await open()
+    expect(doc.valueAt('name')).toBe('North')
+    ways.check.mockResolvedValue('wrong')
+    doc.edit('name', 'Mine')
+    expect(kept.get('draft.b.other')).toBe(theirs)
+    expect(kept.size).toBe(2)
+    scope.stop()
+    held.delete('acre-box.tab.other')
+    for (const key of [...kept.keys()]) if (key !== 'draft.b.other') kept.delete(key)
+    expect((await open()).valueAt('name')).toBe('Of another tab')
+    expect(kept.has('draft.b.other')).toBe(false)
+  })
+
+  it('knows its own write again when its answer was lost and more was typed', async () => {
+    const doc = await open()
+    ways.put.mockImplementationOnce(() => no(0))
+    doc.edit('name', 'First')
+    await settle()
+    ways.put.mockImplementationOnce(() => no(412, { saved: at(2, { name: 'First', size }) }))
+    doc.edit('name', 'Second')
+    await settle()
+    expect(doc.conflict.value).toBeNull()
+    expect(doc.changedElsewhere.value).toBe(false)
+    expect(ways.put.mock.calls.at(-1)?.slice(0, 2)).toEqual([2, { name: 'Second', size }])
+  })
+
+  it('sends the same write by the same name until it is heard of', async () => {
+    const doc = await open()
+    ways.keepWaiting.mockRejectedValue(new Error('nothing is kept here'))
+    ways.put.mockImplementationOnce(() => no(0))
+    doc.edit('name', 'First')
+    await settle()
+    await vi.advanceTimersByTimeAsync(6000)
+    const names = ways.put.mock.calls.map((call) => call[2])
+    expect(names.length).toBe(2)
+    expect(new Set(names).size).toBe(1)
+    expect(doc.saveState.value).toBe('saved')
+  })
+
+  it('saves nothing where one may only look', async () => {
+    const only = { ...ways, mayWrite: () => false }
+    scope = effectScope()
+    const doc = scope.run(() => useSaving<Doc>(only)) as ReturnType<typeof useSaving<Doc>>
+    await doc.open()
+    doc.edit('name', 'Mine')
+    await settle()
+    expect(ways.put).not.toHaveBeenCalled()
+    expect(doc.saveState.value).toBe('looking')
   })
 
   it('drops a draft that nobody can read', async () => {

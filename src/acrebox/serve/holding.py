@@ -63,6 +63,19 @@ def bound(host: str, port: int) -> socket.socket:
     return held_port
 
 
+def reached_at(host: str) -> str:
+    """Under which name or number others ask for what is served on an address of this machine."""
+    if host in ("0.0.0.0", "::"):
+        family, far = (socket.AF_INET6, "2001:db8::1") if ":" in host else (socket.AF_INET, "192.0.2.1")
+        with socket.socket(family, socket.SOCK_DGRAM) as probe:
+            try:
+                probe.connect((far, 9))  # sends nothing: it only finds the way
+                host = str(probe.getsockname()[0])
+            except OSError:
+                host = "localhost"
+    return f"[{host}]" if ":" in host else host
+
+
 @contextmanager
 def database(home: Path) -> Iterator[str]:
     """The address of the database to use: the one set in the environment, else our own cluster under

@@ -16,12 +16,12 @@ from acrebox.api.guard import LOOPBACK
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.serve.app import Serving
-from acrebox.serve.holding import DATABASE_SETTING, ROOT, ServedAlreadyError, bound, database, held
+from acrebox.serve.holding import DATABASE_SETTING, ROOT, ServedAlreadyError, bound, database, held, reached_at
 from acrebox.serve.keeping_up import Backups, Rounds, log_round
 from acrebox.serve.log import log_to
 from acrebox.serve.patience import Patience
 from acrebox.serve.words import read_words
-from acrebox.store import BedStore, YardStore
+from acrebox.store import AccountStore, BedStore, YardStore
 from acrebox.store.accounts_of_system import OWN, account_named, become, can_reach, hand_over, reachable
 from acrebox.store.engine import connect, is_behind, migrate
 
@@ -39,7 +39,7 @@ def main() -> int:
     given = read_words()
     signal.signal(signal.SIGTERM, _interrupt)
     scheme = "https" if given.tls_cert else "http"
-    shown = f"[{given.host}]" if ":" in given.host else given.host
+    shown = reached_at(given.host)
     address = f"{scheme}://{shown}:{given.port}/"
     try:
         home = _home_of(given.home.resolve())
@@ -99,6 +99,14 @@ def _give_up_root(home: Path) -> None:
     become(account)
 
 
+def _tell_first(accounts: AccountStore, address: str) -> None:
+    """Print the link by which the first account is made, where there is none yet."""
+    key = accounts.invite_first()
+    if key is not None:
+        print(f"The first account is made at {address}join#{key}", flush=True)
+        print("  by whoever opens that first: it owns what is here, and is good once.", flush=True)
+
+
 def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address: str) -> None:
     engine = connect(url)
     ours = not os.environ.get(DATABASE_SETTING)
@@ -108,6 +116,8 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
     migrate(engine)
     if not given.empty:
         seed(YardStore(engine), BedStore(engine))
+    if given.accounts:
+        _tell_first(AccountStore(engine), address)
     engine.dispose()
     names = (*LOOPBACK, given.host, *given.trust)
     Serving(

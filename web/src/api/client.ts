@@ -56,6 +56,9 @@ export type Readings = Shapes['ReadingsOut']
 export type TakenReading = Shapes['ReadingIn']
 export type Checked = Shapes['CheckedOut']
 export type PracticeAnswers = Shapes['AnswersIn']
+export type SessionOut = Shapes['SessionOut']
+export type Person = Shapes['PersonOut']
+export type Invited = Shapes['InvitedOut']
 export type Units = 'metric' | 'imperial'
 
 const http = createClient<paths>({ baseUrl: '' })
@@ -63,17 +66,29 @@ const http = createClient<paths>({ baseUrl: '' })
 /** The server's answer, or what it refuses; `offline` when it could not be reached. */
 export type Answer<T> = { ok: true; value: T } | { ok: false; problem: ProblemDetails }
 
-const offline: ProblemDetails = { type: '/problems/offline', title: 'The server cannot be reached.', status: 0, detail: 'The server cannot be reached. What you typed is kept in this browser.', problems: [], saved: null }
+const offline: ProblemDetails = { id: '', type: '/problems/offline', title: 'The server cannot be reached.', status: 0, detail: 'The server cannot be reached. What you typed is kept in this browser.', problems: [], saved: null }
 
-/** The server is there and its database is not: as good as offline, until it comes back. */
+/** The server is there and its database is not, or has too much to do: as good as offline, until it comes back. */
 const AWAY = 503
+const BUSY = '/problems/busy'
+const SIGN_IN = '/problems/sign-in'
+let signInAsked: () => void = () => undefined
+/** Be told when somebody has to sign in first. */
+export const onSignInAsked = (tell: () => void) => {
+  signInAsked = tell
+}
 
 async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; response: Response }>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call
     if (response.ok) return { ok: true, value: data as T }
-    if (response.status === AWAY) return { ok: false, problem: { ...offline, title: 'The yard cannot be reached.', detail: 'The yard cannot be reached; what you type is kept here.' } }
-    return { ok: false, problem: (error as ProblemDetails | undefined) ?? { ...offline, status: response.status, title: response.statusText } }
+    const problem = error as ProblemDetails | undefined
+    if (response.status === AWAY) {
+      const detail = problem?.type === BUSY ? 'So much is being worked out that this waits; what you type is kept here.' : 'The yard cannot be reached; what you type is kept here.'
+      return { ok: false, problem: { ...offline, title: 'The yard cannot be reached.', detail } }
+    }
+    if (problem?.type === SIGN_IN) signInAsked()
+    return { ok: false, problem: problem ?? { ...offline, status: response.status, title: response.statusText } }
   } catch (reason) {
     if (reason instanceof DOMException && reason.name === 'AbortError') throw reason
     return { ok: false, problem: offline }
@@ -158,11 +173,23 @@ export const api = {
   practiceReading: (number: number, station: string, turn: number, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/reading', { params: { path: { number }, query: { station, turn, shown } } })),
   practiceTape: (number: number, which: string, shown: Units) => answer<{ written: string }>(http.GET('/api/practice/{number}/tape', { params: { path: { number }, query: { which, shown } } })),
   practiceCheck: (number: number, answers: PracticeAnswers, shown: Units) => answer<Checked>(http.POST('/api/practice/{number}/check', { params: { path: { number }, query: { shown } }, body: answers })),
+  session: () => answer<SessionOut>(http.GET('/api/session')),
+  signIn: (body: { name: string; passphrase: string }) => answer<SessionOut>(http.POST('/api/session', { body })),
+  signOut: () => answer<undefined>(http.DELETE('/api/session') as never),
+  join: (body: { key: string; name: string; passphrase: string }) => answer<SessionOut>(http.POST('/api/accounts', { body })),
+  accept: (key: string) => answer<undefined>(http.POST('/api/invitations/accept', { body: { key } }) as never),
+  changePassphrase: (old: string, fresh: string) => answer<undefined>(http.PUT('/api/account/passphrase', { body: { old, new: fresh } }) as never),
+  people: (yard_id: string) => answer<Person[]>(http.GET('/api/yards/{yard_id}/people', { params: yardPath(yard_id) })),
+  letDo: (yard_id: string, account_id: string, may: 'look' | 'work') => answer<Person[]>(http.PUT('/api/yards/{yard_id}/people/{account_id}', { params: { path: { yard_id, account_id } }, body: { may } })),
+  letGo: (yard_id: string, account_id: string) => answer<undefined>(http.DELETE('/api/yards/{yard_id}/people/{account_id}', { params: { path: { yard_id, account_id } } }) as never),
+  invitations: (yard_id: string) => answer<Invited[]>(http.GET('/api/yards/{yard_id}/invitations', { params: yardPath(yard_id) })),
+  invite: (yard_id: string, may: 'look' | 'work') => answer<{ key: string }>(http.POST('/api/yards/{yard_id}/invitations', { params: yardPath(yard_id), body: { may } })),
+  withdraw: (yard_id: string, invitation_id: string) => answer<undefined>(http.DELETE('/api/yards/{yard_id}/invitations/{invitation_id}', { params: { path: { yard_id, invitation_id } } }) as never),
   copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),
-  tick: (id: string, kind: string, key: string, done: boolean, length_mm?: number) => {
-    const params = { path: { bed_id: id, kind, key } }
+  tick: (id: string, kind: string, key: string, done: boolean, length_mm?: number, writeId?: string) => {
+    const params = { path: { bed_id: id, kind, key }, ...(writeId ? { header: { 'Idempotency-Key': writeId } } : {}) }
     const put = () => http.PUT('/api/beds/{bed_id}/ticks/{kind}/{key}', { params, body: length_mm === undefined ? null : { length_mm } })
     return answer<Bed>(done ? put() : http.DELETE('/api/beds/{bed_id}/ticks/{kind}/{key}', { params }))
   },

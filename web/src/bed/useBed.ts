@@ -6,6 +6,8 @@ import { provideSheet } from '@/state/sheet'
 import { usePlanning } from '@/state/usePlanning'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 import { alike } from '@/state/merge'
+import { thisTab } from '@/state/tab'
+import { useOthers } from '@/door/useOthers'
 import { useShown } from '@/state/useShown'
 import { useTicks } from '@/state/useTicks'
 import { writeAs } from '@/measure/print'
@@ -17,11 +19,13 @@ export function useBed(id: string) {
   const yard = ref<string | null>(null)
   const unreadable = shallowRef<Bed['problems']>([])
   const pointed = ref<string | null>(null)
+  const may = ref<Bed['may']>('own')
 
   function saved(call: Promise<Answer<Bed>>) {
     const since = ticks.heard()
     return asSaved(call, savedOf, (fresh) => {
       yard.value = fresh.yard
+      may.value = fresh.may
       unreadable.value = fresh.problems
       ticks.take(fresh, since)
     })
@@ -33,8 +37,9 @@ export function useBed(id: string) {
     put: (revision, design, writeId) => saved(api.change(id, revision, design, writeId)),
     step: (revision, way) => saved(api.step(id, revision, way)),
     check: (draft) => planning.ask(draft),
-    dropWaiting: () => dropEdits(id),
-    keepWaiting: ({ revision, base, document }, writeId) => put({ kind: 'edit', id: writeId, bed: id, revision, base, design: document }),
+    mayWrite: () => may.value !== 'look',
+    dropWaiting: async () => dropEdits(id, await thisTab()),
+    keepWaiting: async ({ revision, base, document }, writeId) => put({ kind: 'edit', id: writeId, bed: id, tab: await thisTab(), revision, base, design: document }),
   })
   const planning = usePlanning(id, saving.problems)
   const ticks = useTicks(id, () => {
@@ -42,8 +47,10 @@ export function useBed(id: string) {
   })
 
   /** An edit that waited was sent from the line: it is the server's now, or was changed elsewhere. */
+  let tab = ''
+  void thisTab().then((name) => (tab = name))
   const stop = onSent((entry, answer) => {
-    if (entry.bed !== id || entry.kind !== 'edit') return
+    if (entry.bed !== id || entry.kind !== 'edit' || entry.tab !== tab) return
     const mine = saving.draft.value
     if (answer.ok) saving.taken(savedOf(answer.value as Bed), mine && alike(mine, entry.design) ? mine : entry.design)
     else if (answer.problem.status === 412 && answer.problem.saved) saving.elsewhere(savedOf(answer.problem.saved as Bed), entry.design)
@@ -77,12 +84,8 @@ export function useBed(id: string) {
     })
   }
 
-  const look = () => void saving.look()
-  document.addEventListener('visibilitychange', look)
-  onScopeDispose(() => {
-    document.removeEventListener('visibilitychange', look)
-    stop()
-  })
+  useOthers(() => void saving.look())
+  onScopeDispose(stop)
 
   const { plan } = planning
   const shown = useShown()
@@ -93,9 +96,9 @@ export function useBed(id: string) {
   watch(plan, (now) => now && writeAs(now.numbers, now.dates))
   /** Show the figures in the other units; the bed stays as it is. */
   const showOther = () => (shown.value = units.value === 'metric' ? 'imperial' : 'metric')
-  const trouble = computed<string | null>(() => planning.trouble.value ?? saving.trouble.value)
+  const trouble = computed<string | null>(() => planning.trouble.value ?? saving.trouble.value ?? ticks.refused.value)
   return {
-    ...saving, ...ticks, id, yard, unreadable, plan, trouble, pointed, units, built, priceList, showOther, open, searchLonger, resolve,
+    ...saving, ...ticks, id, yard, may, unreadable, plan, trouble, pointed, units, built, priceList, showOther, open, searchLonger, resolve,
     effort: planning.effort, hasWorkings: planning.hasWorkings, has: planning.has, wantWorkings: planning.wantWorkings,
     alsoShow: (chapter: string, on: boolean) => planning.alsoShow(chapter, on, saving.draft.value),
     show: (chapters: string[]) => planning.show(chapters, saving.draft.value),

@@ -101,6 +101,7 @@ useShortcuts(shortcuts)
       </section>
       <main id="sheet" class="sheet" tabindex="-1">
         <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+        <p v-if="bed.may.value === 'look'" class="banner calm" role="status">You may look at this bed. What you try here is planned, and not saved.</p>
         <p v-if="changedElsewhere" class="banner calm" role="status">This bed was changed elsewhere meanwhile; those changes are in what you see. <TextButton @click="changedElsewhere = false">Good</TextButton></p>
         <ConflictBox v-if="conflict" what="bed" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="bed.resolve" />
         <div v-if="problems.length" class="banner held" role="status">

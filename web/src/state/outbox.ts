@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { ref } from 'vue'
 
+import { openTabs, thisTab } from './tab'
 import { api, type Answer, type Bed, type Design, type Readings, type TakenReading } from '@/api/client'
 
 /* What is ticked or typed while the server cannot be reached waits in this browser (IndexedDB) and is sent once, in
@@ -19,6 +20,8 @@ export interface EditEntry {
   kind: 'edit'
   id: string
   bed: string
+  /** The tab in which it was typed: others have edits of their own. */
+  tab: string
   revision: number
   base: Design
   design: Design
@@ -46,6 +49,7 @@ interface Kept extends DBSchema {
 export type Sent = (entry: Entry, answer: Answer<Bed | Readings>) => void
 
 const RETRY_MS = 4000
+const LATER = (status: number) => status === 0 || status >= 500 || [401, 408, 429].includes(status)
 /** How many entries wait. */
 export const waiting = ref(0)
 
@@ -87,7 +91,7 @@ export async function put(entry: Entry): Promise<void> {
   let placed = false
   for (let at = await line.store.openCursor(); at; at = await at.continue()) {
     const there = at.value
-    if (entry.kind === 'edit' && there.kind === 'edit' && there.bed === entry.bed) {
+    if (entry.kind === 'edit' && there.kind === 'edit' && there.bed === entry.bed && there.tab === entry.tab) {
       await at.update({ ...entry, revision: there.revision, base: there.base })
       placed = true
     }
@@ -98,12 +102,12 @@ export async function put(entry: Entry): Promise<void> {
   void flush()
 }
 
-/** Take a bed's edit out of the line: a newer one was sent past it. */
-export async function dropEdits(bed: string): Promise<void> {
+/** Take a tab's edit of a bed out of the line: a newer one was sent past it. */
+export async function dropEdits(bed: string, tab: string): Promise<void> {
   const db = await database()
   const line = db.transaction('waiting', 'readwrite')
   for (let at = await line.store.openCursor(); at; at = await at.continue()) {
-    if (at.value.kind === 'edit' && at.value.bed === bed) await at.delete()
+    if (at.value.kind === 'edit' && at.value.bed === bed && at.value.tab === tab) await at.delete()
   }
   await line.done
   await count()
@@ -126,13 +130,18 @@ async function exclusively(work: () => Promise<void>) {
 async function sendAll(): Promise<void> {
   window.clearTimeout(timer)
   const db = await database()
+  const tab = await thisTab()
+  const open = await openTabs()
+  // What is typed in another tab that is open is that tab's to send: it knows what has become of it since.
+  const others = (entry: Entry) => entry.kind === 'edit' && entry.tab !== tab && open.has(entry.tab)
   for (;;) {
-    const first = await db.transaction('waiting').store.openCursor()
+    let first = await db.transaction('waiting').store.openCursor()
+    while (first && others(first.value)) first = await first.continue()
     if (!first) break
     const { key, value } = first
     const answer = await send(value)
-    // Not reached, or the server is ill: the entry stays in line.
-    if (!answer.ok && (answer.problem.status === 0 || answer.problem.status >= 500)) {
+    // Not reached, the server is ill, or one has to sign in first: the entry stays in line.
+    if (!answer.ok && LATER(answer.problem.status)) {
       timer = window.setTimeout(() => void flush(), RETRY_MS)
       break
     }
@@ -149,7 +158,7 @@ function send(entry: Entry): Promise<Answer<Bed | Readings>> {
   if (entry.kind === 'reading') return api.takeReading(entry.bed, entry.reading)
   if (entry.kind === 'strike') return api.strikeReading(entry.bed, entry.reading, entry.struck)
   if (entry.kind === 'edit') return api.change(entry.bed, entry.revision, entry.design, entry.id)
-  return api.tick(entry.bed, entry.of, entry.key, entry.done, entry.length_mm)
+  return api.tick(entry.bed, entry.of, entry.key, entry.done, entry.length_mm, entry.id)
 }
 
 /** Begin to look after the line: what waits from last time, and whenever the line is back. */

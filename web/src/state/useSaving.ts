@@ -3,9 +3,10 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Answer, FieldProblem, ProblemDetails } from '@/api/client'
 import { read, write } from './paths'
 import { alike, merge, type Clash } from './merge'
+import { openTabs, thisTab } from './tab'
 
 export type Found = 'good' | 'wrong' | 'away' | 'late'
-export type SaveState = 'saved' | 'saving' | 'held' | 'offline' | 'stale'
+export type SaveState = 'saved' | 'saving' | 'held' | 'offline' | 'stale' | 'looking'
 
 /** A document at its newest revision, as the server has it. */
 export interface Saved<D> {
@@ -34,6 +35,8 @@ export interface Ways<D> {
   keepWaiting?: (draft: Draft<D>, writeId: string) => Promise<void>
   /** The draft is sent after all: nothing of it waits any more. */
   dropWaiting?: () => Promise<void>
+  /** Whether it may be saved at all by who is here. */
+  mayWrite?: () => boolean
 }
 
 /** The server's answer about something kept, as one about its document; `took` hears of what came. */
@@ -66,6 +69,8 @@ export function useSaving<D extends object>(ways: Ways<D>) {
   /** Writes go one after another, each from what the one before left. */
   let line: Promise<unknown> = Promise.resolve()
   let gone = false
+  /** The write whose answer never came: the server may have it all the same. */
+  let unheard: { id: string; document: D } | null = null
 
   const dirty = () => saved.value !== null && draft.value !== null && !alike(draft.value, saved.value.document)
   function inLine<T>(work: () => Promise<T>): Promise<T> {
@@ -74,12 +79,26 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     return next
   }
 
+  /** Where this tab's draft is kept: each tab has a place of its own. */
+  let place = ways.draftKey
   function keepDraft() {
-    if (saved.value && draft.value) localStorage.setItem(ways.draftKey, JSON.stringify({ revision: saved.value.revision, base: saved.value.document, document: draft.value }))
+    if (saved.value && draft.value) localStorage.setItem(place, JSON.stringify({ revision: saved.value.revision, base: saved.value.document, document: draft.value }))
   }
-  const dropDraft = () => localStorage.removeItem(ways.draftKey)
+  const dropDraft = () => localStorage.removeItem(place)
+  /** Have a draft in this tab's place: its own, or one of a tab that is closed, or of an older release. */
+  async function takePlace() {
+    place = `${ways.draftKey}.${await thisTab()}`
+    if (localStorage.getItem(place)) return
+    const open = await openTabs()
+    const keys = Array.from({ length: localStorage.length }, (_, n) => localStorage.key(n) ?? '')
+    const left = keys.filter((key) => key === ways.draftKey || (key.startsWith(`${ways.draftKey}.`) && !open.has(key.slice(ways.draftKey.length + 1))))
+    const text = left[0] && localStorage.getItem(left[0])
+    if (!left[0] || !text) return
+    localStorage.setItem(place, text)
+    localStorage.removeItem(left[0])
+  }
   function findDraft(): Draft<D> | null {
-    const text = localStorage.getItem(ways.draftKey)
+    const text = localStorage.getItem(place)
     if (!text) return null
     try {
       const found = JSON.parse(text) as Partial<Draft<D>>
@@ -146,12 +165,19 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     return inLine(async () => {
       if (!saved.value || !draft.value || conflict.value) return
       if (!dirty()) return settled()
+      if (ways.mayWrite?.() === false) {
+        saveState.value = 'looking'
+        return
+      }
       const sent = draft.value
-      const writeId = crypto.randomUUID()
+      // What was sent before and not heard of is the same write still.
+      const writeId = unheard && alike(unheard.document, sent) ? unheard.id : crypto.randomUUID()
       await ways.dropWaiting?.().catch(() => undefined)
       const answer = await ways.put(saved.value.revision, sent, writeId)
+      if (!answer.ok && answer.problem.status === 0) unheard = { id: writeId, document: sent }
       if (answer.ok) taken(answer.value, sent)
       else await refused(answer.problem, sent, writeId)
+      if (answer.ok || answer.problem.status !== 0) unheard = null
     })
   }
 
@@ -174,6 +200,9 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     else if (problem.problems?.length) {
       problems.value = problem.problems
       saveState.value = 'held'
+    } else if (problem.status === 403) {
+      trouble.value = problem.detail
+      saveState.value = 'held'
     } else {
       trouble.value = problem.detail
       await wait(writeId)
@@ -182,7 +211,9 @@ export function useSaving<D extends object>(ways: Ways<D>) {
 
   /** It was changed elsewhere: edits of other fields are put together, the same field changed twice is shown. */
   function elsewhere(theirs: Saved<D>, mine: D) {
-    const base = saved.value?.document ?? theirs.document
+    // What stands there may be this tab's own write, whose answer was lost.
+    const own = unheard !== null && alike(theirs.document, unheard.document)
+    const base = own ? theirs.document : (saved.value?.document ?? theirs.document)
     const { document, clashes } = merge(base, draft.value ?? mine, theirs.document)
     if (clashes.length) {
       conflict.value = { mine: draft.value ?? mine, saved: theirs, clashes }
@@ -190,7 +221,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
       return
     }
     saved.value = theirs
-    if (!alike(theirs.document, mine)) changedElsewhere.value = true
+    if (!own && !alike(theirs.document, mine)) changedElsewhere.value = true
     if (alike(document, theirs.document)) {
       draft.value = theirs.document
       settled()
@@ -206,6 +237,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     saved.value = answer.value
     draft.value = answer.value.document
     await show?.(answer.value.document)
+    await takePlace()
     const left = findDraft()
     if (!left || alike(left.document, answer.value.document)) {
       dropDraft()
@@ -286,7 +318,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     gone = true
     window.clearTimeout(checkTimer)
     window.clearTimeout(saveTimer)
-    if (dirty() && !problems.value.length && !conflict.value && saveState.value !== 'offline') void save()
+    if (dirty() && !problems.value.length && !conflict.value && saveState.value !== 'offline' && saveState.value !== 'looking') void save()
   })
 
   const valueAt = (path: string) => read(draft.value, path)

@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import type { Bed } from '@/api/client'
 import { onSent, putOrSend, waitingFor, type Entry, type TickEntry } from './outbox'
@@ -15,6 +15,8 @@ const nameOf = (kind: string, key: string) => `${kind}/${key}`
 export function useTicks(bed: string, changed: () => void) {
   const kept = shallowRef<Tick[]>([])
   const pending = shallowRef<TickEntry[]>([])
+  /** What the server did not take, in words. */
+  const refused = ref<string | null>(null)
   let news = 0
 
   const stop = onSent((entry, answer) => {
@@ -22,6 +24,7 @@ export function useTicks(bed: string, changed: () => void) {
     pending.value = pending.value.filter((p) => p.id !== entry.id)
     news += 1
     if (answer.ok) take(answer.value as Bed)
+    else refused.value = `“${entry.key}” could not be ${entry.done ? 'ticked off' : 'taken back'}: ${answer.problem.problems?.[0]?.message ?? answer.problem.detail}`
     changed()
   })
   onScopeDispose(stop)
@@ -37,6 +40,7 @@ export function useTicks(bed: string, changed: () => void) {
   }
 
   async function tick(of: string, key: string, done: boolean, length_mm?: number) {
+    refused.value = null
     const entry: TickEntry = { kind: 'tick', id: crypto.randomUUID(), bed, of, key, done, ...(length_mm === undefined ? {} : { length_mm }) }
     pending.value = [...pending.value, entry]
     await putOrSend(entry)
@@ -51,5 +55,5 @@ export function useTicks(bed: string, changed: () => void) {
     return [...found.values()]
   })
   const ticked = computed(() => new Set(ticks.value.map((t) => nameOf(t.kind, t.key))))
-  return { ticks, ticked, take, takeUp, tick, heard }
+  return { ticks, ticked, refused, take, takeUp, tick, heard }
 }

@@ -25,7 +25,7 @@ const yard = useYard(props.id, () => {
   changes.value += 1
   void load(props.id)
 })
-const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo } = yard
+const { saved, draft, kept, conflict, problems, saveState, resolve, step, canUndo, canRedo, trouble: notSaved } = yard
 const router = useRouter()
 const missing = ref<string | null>(null)
 onMounted(async () => {
@@ -80,7 +80,8 @@ const elsewhere = useElsewhere(problems)
       <n-button quaternary :disabled="!canUndo" @click="step('undo')">Undo</n-button>
       <n-button quaternary :disabled="!canRedo" @click="step('redo')">Redo</n-button>
     </div>
-    <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+    <p v-if="kept?.may === 'look'" class="banner calm" role="status">You may look at this yard, not change it.</p>
+    <p v-if="trouble ?? notSaved" class="banner" role="alert">{{ trouble ?? notSaved }}</p>
     <p v-for="p in kept?.problems ?? []" :key="p.field" class="banner" role="status">{{ p.message }} “{{ p.value }}” at {{ p.field }} is passed over.</p>
     <p v-for="p in elsewhere" :key="p.field" class="banner" role="alert">{{ p.message }} You gave “{{ p.value }}”. Allowed: {{ p.allowed }}.</p>
     <ConflictBox v-if="conflict" what="yard" :clashes="conflict.clashes" :saved-at="conflict.saved.saved_at" @resolve="resolve($event as 'saved' | 'mine')" />
@@ -94,7 +95,7 @@ const elsewhere = useElsewhere(problems)
           <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="others" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
-      <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet no-print" aria-label="What the beds share"><Later><YardSheet :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
+      <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet no-print" aria-label="What the beds share"><Later><YardSheet :yard="id" :may="kept?.may ?? 'own'" :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
     </div>
   </div>
 </template>

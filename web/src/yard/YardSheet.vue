@@ -6,13 +6,17 @@ import { useStock } from '@/bed/useStock'
 import { printMoney, typeset } from '@/measure/print'
 import GroupFold from '@/questions/GroupFold.vue'
 import { useQuestions } from '@/questions/useQuestions'
+import PeoplePart from '@/door/PeoplePart.vue'
+import { useSession } from '@/door/useSession'
+import WhoPart from '@/door/WhoPart.vue'
 import Later from '@/sheet/Later.vue'
 import TextButton from '@/sheet/TextButton.vue'
 import { useSheet } from '@/state/sheet'
 import PileRows from './PileRows.vue'
 
 /** What all beds of the yard share: what needs a look, what is to hand, prices, the saw, the place. */
-const props = defineProps<{ beds: YardBed[]; alone: BedsOfYard['alone']; sign: string }>()
+const props = defineProps<{ yard: string; may: 'look' | 'work' | 'own'; beds: YardBed[]; alone: BedsOfYard['alone']; sign: string }>()
+const { session } = useSession()
 const emit = defineEmits<{ away: [] }>()
 const { groups } = useQuestions('yard')
 const { valueAt } = useSheet()
@@ -37,8 +41,12 @@ const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).
   </section>
   <section aria-label="The yard's own">
     <Later v-for="g in groups.filter((one) => !one.rows)" :key="g.key"><GroupFold :group="g" /></Later>
-    <p class="away"><TextButton @click="emit('away')">Put this yard away</TextButton> with all its beds; it can be brought back.</p>
+    <p v-if="may === 'own'" class="away"><TextButton @click="emit('away')">Put this yard away</TextButton> with all its beds; it can be brought back.</p>
   </section>
+  <template v-if="session?.accounts">
+    <PeoplePart :yard="yard" :may="may" />
+    <WhoPart />
+  </template>
 </template>
 
 <style scoped>

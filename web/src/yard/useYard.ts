@@ -1,6 +1,7 @@
-import { computed, onScopeDispose, shallowRef } from 'vue'
+import { computed, shallowRef } from 'vue'
 
 import { api, type Answer, type StoredYard, type Units, type Yard } from '@/api/client'
+import { useOthers } from '@/door/useOthers'
 import { provideSheet } from '@/state/sheet'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 
@@ -18,6 +19,7 @@ export function useYard(id: string, saved: () => void) {
     draftKey: `acre-box.draft.yard.${id}`,
     fetch: () => taken(api.yard(id)),
     put: (revision, yard, writeId) => taken(api.changeYard(id, revision, yard, writeId)),
+    mayWrite: () => kept.value?.may !== 'look',
     step: (revision, way) => taken(api.stepYard(id, revision, way)),
     check: () => {
       saving.problems.value = []
@@ -38,8 +40,6 @@ export function useYard(id: string, saved: () => void) {
     sides: computed(() => []),
     startOf: () => undefined,
   })
-  const look = () => void saving.look()
-  document.addEventListener('visibilitychange', look)
-  onScopeDispose(() => document.removeEventListener('visibilitychange', look))
+  useOthers(() => void saving.look())
   return { ...saving, kept, units }
 }

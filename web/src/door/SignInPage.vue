@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { NButton } from 'naive-ui'
+import { computed, onMounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import DoorSheet from './DoorSheet.vue'
+import PassphraseBox from './PassphraseBox.vue'
+import { useSession } from './useSession'
+
+/** Sign in, and go on where one was. */
+const { session, trouble, signIn } = useSession()
+const route = useRoute()
+const router = useRouter()
+const name = ref('')
+const passphrase = ref('')
+const busy = ref(false)
+/** Only addresses of our own: what comes after one slash. */
+const to = computed(() => (/^\/(?![/\\])/.test(String(route.query.to ?? '')) ? String(route.query.to) : '/'))
+const first = ref<HTMLInputElement | null>(null)
+onMounted(() => {
+  trouble.value = null
+  first.value?.focus()
+})
+
+async function send() {
+  busy.value = true
+  const done = await signIn(name.value, passphrase.value)
+  busy.value = false
+  if (done) await router.replace(to.value)
+  else passphrase.value = ''
+}
+</script>
+
+<template>
+  <DoorSheet title="Who is at the gate?">
+    <p v-if="session && !session.anybody" class="banner calm" role="status">Nobody has an account here yet. Whoever started Acre Box finds the link for the first one where it was started.</p>
+    <form @submit.prevent="send">
+      <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
+      <p class="row"><label for="name">Your name here</label><input id="name" ref="first" v-model="name" class="write" autocomplete="username" autocapitalize="off" spellcheck="false" maxlength="60" required :aria-invalid="Boolean(trouble)"></p>
+      <PassphraseBox id="passphrase" v-model="passphrase" label="Your passphrase" :invalid="Boolean(trouble)" />
+      <p><n-button type="primary" attr-type="submit" :loading="busy" :disabled="!name.trim() || !passphrase">Come in</n-button></p>
+    </form>
+    <p class="faint">No account yet? Somebody who owns a yard here can send you a link.</p>
+  </DoorSheet>
+</template>
+
+<style scoped>
+.row { display: grid; gap: 3px; }
+</style>

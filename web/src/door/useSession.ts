@@ -1,0 +1,58 @@
+import { computed, ref, shallowRef } from 'vue'
+
+import { api, onSignInAsked, type SessionOut } from '@/api/client'
+import { router } from '@/router'
+import { flush } from '@/state/outbox'
+
+/* Who is signed in here, where one has to be. Asked once a page; whoever has to sign in first is brought to where
+   that is done, and back. */
+
+const session = shallowRef<SessionOut | null>(null)
+const trouble = ref<string | null>(null)
+let asked: Promise<void> | null = null
+
+/** Whether others can come here, too, so that what they save is looked for. */
+export const others = computed(() => session.value?.accounts === true)
+
+async function fetchSession() {
+  const answer = await api.session()
+  if (answer.ok) session.value = answer.value
+}
+
+/** Bring whoever has to sign in to where that is done. */
+export function attendDoor(): void {
+  onSignInAsked(() => {
+    const at = router.currentRoute.value
+    if (at.name !== 'sign-in' && at.name !== 'join') void router.replace({ name: 'sign-in', query: at.fullPath === '/' ? {} : { to: at.fullPath } })
+  })
+}
+
+/** Who is signed in, and how one signs in and out. */
+export function useSession() {
+  asked ??= fetchSession()
+
+  async function take(call: ReturnType<typeof api.signIn>): Promise<boolean> {
+    trouble.value = null
+    const answer = await call
+    if (!answer.ok) {
+      const wrong = answer.problem.problems?.[0]
+      trouble.value = wrong ? `${wrong.message} Allowed: ${wrong.allowed}.` : answer.problem.detail
+      return false
+    }
+    if (answer.value) session.value = answer.value
+    void flush()
+    return true
+  }
+  const signIn = (name: string, passphrase: string) => take(api.signIn({ name, passphrase }))
+  const join = (key: string, name: string, passphrase: string) => take(api.join({ key, name, passphrase }))
+  async function signOut() {
+    const answer = await api.signOut()
+    if (!answer.ok) {
+      trouble.value = answer.problem.detail
+      return
+    }
+    await fetchSession()
+    await router.replace({ name: 'sign-in' })
+  }
+  return { session, trouble, signIn, join, signOut, ask: fetchSession }
+}
