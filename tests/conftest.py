@@ -31,7 +31,7 @@ settings.load_profile("acrebox")
 
 @pytest.fixture(scope="session")
 def server_url(worker_id: str) -> Iterator[str]:
-    """The address by which databases are made: the one in ACREBOX_DATABASE_URL, else a cluster of the tests' own."""
+    """By which databases are made: the address in ACREBOX_DATABASE_URL, else of the tests' own cluster."""
     given = os.environ.get("ACREBOX_DATABASE_URL")
     if given:
         yield given
