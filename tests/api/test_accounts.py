@@ -30,7 +30,8 @@ def client(engine: Engine) -> Iterator[TestClient]:
 
 
 def sign_in(client: TestClient, name: str = "Hedda Brook", passphrase: str = PASSPHRASE) -> int:
-    return client.post("/api/session", json={"name": name, "passphrase": passphrase}).status_code
+    answer = client.post("/api/session", json={"name": name, "passphrase": passphrase})
+    return int(answer.status_code)
 
 
 def test_the_key_is_for_the_browser_alone_and_only_its_hash_is_kept(

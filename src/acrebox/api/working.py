@@ -12,9 +12,11 @@ import resource
 import signal
 from collections.abc import Callable
 from concurrent.futures import Future
+from concurrent.futures.process import BrokenProcessPool
 from functools import partial
 from hashlib import blake2b
 from multiprocessing import get_context, set_forkserver_preload
+from threading import Lock, Thread
 from typing import Annotated, Any, ParamSpec, Protocol, TypeVar
 
 from anyio import from_thread
@@ -35,6 +37,7 @@ MOST_WAITING = 64
 """How many pieces of work wait at most."""
 LEFT_S = 1.0
 """How long work goes on that nobody waits for any more: what is nearly done is cheaper than to begin anew."""
+BEGINS_IN_S = 60.0
 WORKS = 2000
 """After how many pieces of work a process is made anew."""
 PR_SET_PDEATHSIG = 1
@@ -76,11 +79,7 @@ class Workers:
         os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
         set_forkserver_preload(["acrebox.api.warm"])
         self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
-        context = get_context("forkserver")
-        self._pools = [
-            ProcessPool(1, max_tasks=WORKS, initializer=_begin, initargs=(takes_mb,), context=context)
-            for _ in range(count)
-        ]
+        self._lanes = [_Lane(takes_mb) for _ in range(count)]
         self._loads = [0] * count
 
     @property
@@ -90,19 +89,13 @@ class Workers:
 
     def start(self) -> None:
         """Have every process ready before the first is asked for."""
-        for future in [pool.schedule(_pid, timeout=60) for pool in self._pools]:
+        for future in [lane.schedule(_pid, BEGINS_IN_S) for lane in self._lanes]:
             future.result()
-
-    def pids(self) -> list[int]:
-        """The processes as they are by now."""
-        return [pool.schedule(_pid, timeout=60).result() for pool in self._pools]
 
     def stop(self) -> None:
         """End all processes, whatever they do."""
-        for pool in self._pools:
-            pool.stop()  # type: ignore[no-untyped-call]
-        for pool in self._pools:
-            pool.join()
+        for lane in self._lanes:
+            lane.stop()
 
     async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:
         """What `work` answers. Ended when it takes too long or too much, or when who asked has left.
@@ -113,9 +106,12 @@ class Workers:
             raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
         lane = self._lane(about)
         self._loads[lane] += 1
-        future: Future[T] = self._pools[lane].schedule(work, timeout=self._takes_s)
         try:
-            return await self._answer(future, receive)
+            try:
+                return await self._answer(self._lanes[lane].schedule(work, self._takes_s), receive)
+            except BrokenProcessPool:
+                # Its process was killed before it had begun with this.
+                return await self._answer(self._lanes[lane].schedule(work, self._takes_s), receive)
         except TimeoutError:
             says = f"This takes longer than {self._takes_s:g} s to work out."
             raise refuse("design", "too much work", says, ODD) from None
@@ -130,8 +126,8 @@ class Workers:
 
     def _lane(self, about: str) -> int:
         """Where something about this goes: where it went before, unless another line is shorter."""
-        usual = blake2b(about.encode("utf-8", "replace"), digest_size=4).digest()[0] % len(self._pools)
-        return min(range(len(self._pools)), key=lambda n: (self._loads[n], n != usual))
+        usual = blake2b(about.encode("utf-8", "replace"), digest_size=4).digest()[0] % len(self._lanes)
+        return min(range(len(self._lanes)), key=lambda n: (self._loads[n], n != usual))
 
     async def _answer(self, future: "Future[T]", receive: Receive) -> T:
         answer = asyncio.wrap_future(future)
@@ -149,6 +145,44 @@ class Workers:
             left.cancel()
             if not answer.done():
                 answer.cancel()
+
+
+class _Lane:
+    """One process that works, and the line before it. Where the process was killed while it waited, the pool
+    gives up; then there is a new one.
+    """
+
+    def __init__(self, takes_mb: int) -> None:
+        self._takes_mb, self._changing = takes_mb, Lock()
+        self._pool = self._made()
+
+    def _made(self) -> ProcessPool:
+        return ProcessPool(
+            1,
+            max_tasks=WORKS,
+            initializer=_begin,
+            initargs=(self._takes_mb,),
+            context=get_context("forkserver"),
+        )
+
+    def schedule(self, work: Callable[[], T], takes_s: float) -> "Future[T]":
+        """Put work in line."""
+        with self._changing:
+            try:
+                return self._pool.schedule(work, timeout=takes_s)
+            except RuntimeError:
+                Thread(target=_end, args=(self._pool,), daemon=True).start()
+                self._pool = self._made()
+                return self._pool.schedule(work, timeout=takes_s)
+
+    def stop(self) -> None:
+        """End the process."""
+        _end(self._pool)
+
+
+def _end(pool: ProcessPool) -> None:
+    pool.stop()  # type: ignore[no-untyped-call]
+    pool.join()
 
 
 async def _left(receive: Receive) -> None:

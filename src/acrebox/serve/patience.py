@@ -1,14 +1,21 @@
 """How long the server waits: for the head of a request, and for all of it; how many may be connected."""
 
 import asyncio
+import json
+import logging
 from typing import Any
 
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
+from acrebox.api.problems import new_id
+
+LOG = logging.getLogger("acrebox")
 HEAD_IN_S = 10.0
 """How long the head of a request may take to come."""
 DONE_IN_S = 60.0
 """How long a request may take from its head to the last byte of its answer."""
+MOST_HEAD = 64_000
+"""How long the head of a request is at most [bytes]."""
 MOST_CONNECTED = 400
 """How many connections are open at most in one process; more are closed at once."""
 
@@ -20,6 +27,8 @@ class Patience(HttpToolsProtocol):
     done_in_s = DONE_IN_S
     most = MOST_CONNECTED
     _clock: asyncio.TimerHandle | None = None
+    _in_head = True
+    _head = 0
 
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
         """A connection is there; the head of its first request is waited for."""
@@ -36,11 +45,13 @@ class Patience(HttpToolsProtocol):
 
     def on_message_begin(self) -> None:
         """A request begins to come."""
+        self._in_head, self._head = True, 0
         self._wait(self.head_in_s)
         super().on_message_begin()
 
     def on_headers_complete(self) -> None:
         """Its head is there."""
+        self._in_head = False
         self._wait(self.done_in_s)
         super().on_headers_complete()
 
@@ -48,6 +59,36 @@ class Patience(HttpToolsProtocol):
         """It is answered; the next may come when it likes."""
         self._wait(None)
         super().on_response_complete()
+
+    def data_received(self, data: bytes) -> None:
+        """Some of a request came; a head that is too long is not waited for."""
+        in_head = self._in_head
+        super().data_received(data)
+        if in_head and self._in_head:
+            self._head += len(data)
+            if self._head > MOST_HEAD:
+                self._give_up()
+
+    def send_400_response(self, msg: str) -> None:
+        """Tell by a problem what is no HTTP."""
+        name = new_id()
+        LOG.info("answered", extra={"id": name, "status": 400, "why": msg})
+        says = "That is no request of HTTP/1.1."
+        told = {
+            "id": name,
+            "type": "/problems/http",
+            "title": says,
+            "status": 400,
+            "detail": says,
+            "problems": [],
+        }
+        body = json.dumps(told).encode()
+        head = (
+            b"HTTP/1.1 400 Bad Request\r\ncontent-type: application/problem+json\r\n"
+            b"content-length: %d\r\nconnection: close\r\n\r\n" % len(body)
+        )
+        self.transport.write(head + body)
+        self.transport.close()
 
     def _wait(self, seconds: float | None) -> None:
         if self._clock is not None:

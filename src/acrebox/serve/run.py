@@ -16,7 +16,15 @@ from acrebox.api.guard import LOOPBACK
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.serve.app import Serving
-from acrebox.serve.holding import DATABASE_SETTING, ROOT, ServedAlreadyError, bound, database, held, reached_at
+from acrebox.serve.holding import (
+    DATABASE_SETTING,
+    ROOT,
+    ServedAlreadyError,
+    bound,
+    database,
+    held,
+    reached_at,
+)
 from acrebox.serve.keeping_up import Backups, Rounds, log_round
 from acrebox.serve.log import log_to
 from acrebox.serve.patience import Patience

@@ -234,6 +234,7 @@ PLAIN_WORDS = {
     "model_attributes_type": ("That is no object with fields", "an object with its fields"),
     "string_type": ("That is not text", "text"),
     "float_parsing": ("That is not a number", "a number"),
+    "extra_forbidden": ("Nobody reads a field of that name", "the fields of what it stands in"),
     "int_parsing": ("That is not a whole number", "a whole number"),
 }
 

@@ -1,0 +1,126 @@
+"""Plans are worked out in processes of their own: bounded in time and memory, ended when nobody waits."""
+
+import asyncio
+import os
+import signal
+import time
+from collections.abc import Iterator
+from contextlib import suppress
+
+import pytest
+
+from acrebox.api.working import BusyError, LeftError, Workers
+from acrebox.core.errors import DesignError, Problem
+from served import DESIGN, Served
+
+pytestmark = pytest.mark.xdist_group("service")
+
+
+async def stays() -> dict[str, str]:
+    """Who asked, and waits."""
+    await asyncio.sleep(3600)
+    return {}
+
+
+async def leaves() -> dict[str, str]:
+    await asyncio.sleep(0.05)
+    return {"type": "http.disconnect"}
+
+
+def loops() -> None:
+    while True:
+        pass
+
+
+def hoards() -> int:
+    return len([b"x" * 50_000_000 for _ in range(40)])
+
+
+def dies() -> None:
+    os.kill(os.getpid(), signal.SIGKILL)
+
+
+def refuses() -> None:
+    raise DesignError([Problem("name", "x", "No.", "another"), Problem("height", "y", "No.", "less")])
+
+
+def adds() -> int:
+    return 1 + 1
+
+
+@pytest.fixture(scope="module")
+def workers() -> Iterator[Workers]:
+    made = Workers(2, waiting=4, takes_s=1.0, takes_mb=400)
+    made.start()
+    yield made
+    made.stop()
+
+
+def done(workers: Workers, work: object, receive: object = stays) -> object:
+    return asyncio.run(workers.do(receive, "a bed", work))  # type: ignore[arg-type]
+
+
+TOO_MUCH = [(loops, "longer than 1 s"), (hoards, "more than 400 MB"), (dies, "ended")]
+
+
+@pytest.mark.parametrize(("work", "says"), TOO_MUCH)
+def test_too_much_is_refused_and_the_next_is_done(workers: Workers, work: object, says: str) -> None:
+    with pytest.raises(DesignError, match=says):
+        done(workers, work)
+    assert done(workers, adds) == 2
+
+
+def test_what_it_refuses_is_told_with_all_its_fields(workers: Workers) -> None:
+    with pytest.raises(DesignError) as refused:
+        done(workers, refuses)
+    assert [p.field for p in refused.value.problems] == ["name", "height"]
+
+
+def test_work_is_ended_that_nobody_waits_for(workers: Workers) -> None:
+    slow = Workers(1, takes_s=600)
+    try:
+        slow.start()
+        with pytest.raises(LeftError):
+            done(slow, loops, leaves)
+        # Had it gone on, this would wait for ten minutes.
+        assert done(slow, adds) == 2
+    finally:
+        slow.stop()
+
+
+def test_so_much_waits_and_no_more(workers: Workers) -> None:
+    async def crowd() -> list[object]:
+        asked = [workers.do(stays, f"bed {n}", loops) for n in range(9)]
+        return await asyncio.gather(*asked, return_exceptions=True)
+
+    told = asyncio.run(crowd())
+    assert sum(isinstance(t, BusyError) for t in told) == 3, "two are done and four wait"
+    assert sum(isinstance(t, DesignError) for t in told) == 6
+    assert workers.waiting == 0
+
+
+def test_a_worker_that_is_killed_takes_nothing_along(service: Served) -> None:
+    plan = "/api/plan?light=true"
+    before = service.ask("POST", plan, DESIGN)
+    assert before[0] == 200
+    for _ in range(5):
+        for pid in service.workers():
+            with suppress(ProcessLookupError):
+                os.kill(pid, signal.SIGKILL)
+        answers = [service.ask("POST", plan, DESIGN) for _ in range(3)]
+        # One that is under way when its process dies is told; those after it are planned.
+        assert answers[-1] == before
+        assert all(status in (200, 422) for status, _ in answers)
+
+
+def test_no_process_is_left_behind_when_the_server_is_killed(own_home: object) -> None:
+    served = Served(own_home)  # type: ignore[arg-type]
+    pids = served.workers()
+    assert len(pids) >= 1
+    served.kill()
+    until = time.monotonic() + 60
+    while any(os.path.exists(f"/proc/{pid}") for pid in pids):
+        assert time.monotonic() < until, "its workers are there yet"
+        time.sleep(0.1)
+    served.start()
+    assert served.stop() == 0
