@@ -22,7 +22,7 @@ CHROMIUM = "/usr/bin/chromium"
 # A busy machine takes its time; what comes at all comes within this.
 expect.set_options(timeout=20_000)
 # Refusals, and the line that tests take down.
-EXPECTED = ("status of 4", "ERR_INTERNET_DISCONNECTED")
+EXPECTED = ("status of 4", "status of 503", "ERR_INTERNET_DISCONNECTED")
 FLAGS = [
     "--no-sandbox",
     "--disable-background-networking",

@@ -1,17 +1,18 @@
-"""What the first release left behind comes over whole: `released-0001.sql` is its dump."""
+"""What every release left behind comes over whole: `released-NNNN.sql` are their dumps."""
 
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
-from sqlalchemy import Engine, text
+from sqlalchemy import Engine, inspect, text
 
 from acrebox.api.figures import listed
 from acrebox.core.design import Design, read_design
 from acrebox.core.plan import CUTTING, plan_bed
 from acrebox.store import Bed, BedStore, YardStore
 from acrebox.store.engine import connect, migrate
+from acrebox.store.migrations import versions as every_version
 
 DUMP = (Path(__file__).parent / "released-0001.sql").read_text("utf-8")
 
@@ -121,3 +122,52 @@ def test_a_number_without_a_unit_keeps_what_it_meant(released: Engine) -> None:
     migrate(released)
     outline = beds_of(released)["Bean row"].design.document()["outline"]
     assert (outline["length"], outline["width"]) == ("8 ft", "610 mm")
+
+
+LATER = sorted(p for p in Path(__file__).parent.glob("released-*.sql") if p.stem != "released-0001")
+KEPT = {
+    "yard": "SELECT id, place, head, made_at, deleted_at FROM yard ORDER BY place",
+    "yard_revision": "SELECT yard_id, number, kind, undo_to, redo_to, write_id, made_at FROM yard_revision"
+    " ORDER BY yard_id, number",
+    "bed": "SELECT id, place, head, yard_id, made_at, deleted_at FROM bed ORDER BY place",
+    "revision": "SELECT bed_id, number, kind, undo_to, redo_to, write_id, made_at FROM revision"
+    " ORDER BY bed_id, number",
+    "tick": "SELECT bed_id, kind, key, length_mm, ticked_at FROM tick ORDER BY bed_id, kind, key",
+    "reading": "SELECT id, bed_id, job, method, station, sight, written, taken_at, struck_at FROM reading"
+    " ORDER BY place",
+    "weather": "SELECT yard_id, name, text, saved_at FROM weather",
+}
+
+
+def test_every_release_but_this_one_has_its_dump() -> None:
+    versions = Path(every_version.__file__).parent.glob("m0*.py")
+    numbers = sorted(p.name[1:5] for p in versions)
+    assert [p.stem[-4:] for p in LATER] == numbers[1:-1]
+
+
+@pytest.mark.parametrize("dump", LATER, ids=[p.stem for p in LATER])
+def test_whatever_a_release_kept_is_there_after_migration(dump: Path, database_url: str) -> None:
+    engine = connect(database_url)
+    with engine.begin() as connection:
+        connection.exec_driver_sql(dump.read_text("utf-8").replace("%", "%%"))
+
+    def kept() -> dict[str, list[tuple[Any, ...]]]:
+        with engine.connect() as connection:
+            there = set(inspect(connection).get_table_names())
+            questions = {name: ask for name, ask in KEPT.items() if name in there}
+            return {n: [tuple(row) for row in connection.execute(text(q))] for n, q in questions.items()}
+
+    before = kept()
+    assert before["revision"]
+    migrate(engine)
+    after = kept()
+    assert {name: after[name] for name in before} == before
+    [yard] = YardStore(engine).list()
+    rows = listed(yard, BedStore(engine))
+    assert len(rows) == 3
+    assert all(row.figures is not None for row in rows), [row.problems for row in rows]
+    # A write whose name was known stays known.
+    known = next(row for row in before["revision"] if row[5] is not None)
+    bed = BedStore(engine).get(known[0])
+    assert BedStore(engine).change(bed.id, 1, bed.design, known[5]).revision == bed.revision
+    engine.dispose()

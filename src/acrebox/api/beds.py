@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
+from pydantic import WithJsonSchema
 
 from acrebox.api.context import AllStores, InItsUnits, yard_for
 from acrebox.api.door import Asks, MayDo, first_of
@@ -33,7 +34,16 @@ def _tick_kind(kind: str) -> str:
 TickKind = Annotated[str, Depends(_tick_kind)]
 
 
-def base_of(if_match: Annotated[str | None, Header()] = None) -> int:
+Revision = Annotated[
+    str | None,
+    Header(
+        description='the revision that this started from, as its ETag was: "3"',
+    ),
+    WithJsonSchema({"type": "string", "pattern": r'^(W/)?"?[0-9]{1,9}"?$'}),
+]
+
+
+def base_of(if_match: Revision = None) -> int:
     """The revision a write started from, out of `If-Match`."""
     if if_match is None:
         raise HTTPException(428, "Say which revision this started from: If-Match is missing.")

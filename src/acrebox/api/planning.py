@@ -25,7 +25,7 @@ from acrebox.core.weighing import Weighed, alternatives, rate_questions, weigh
 from acrebox.core.yard import Yard, yard_groups
 from acrebox.store import answers
 
-MOST_KEYS = 4000
+MOST_KEYS = 3000
 """How long a list of chapters is at most [characters]."""
 Effort = Annotated[
     float, Query(ge=1, le=200, description="how much work searches may do, in times of a first answer")
@@ -191,9 +191,7 @@ def _planned(
 
 def router() -> APIRouter:
     """The routes, with every chapter, stage and construction that is registered by now."""
-    made = APIRouter(
-        prefix="/api", tags=["planning"], responses={422: RESPONSES[422]}, dependencies=[InItsUnits]
-    )
+    made = APIRouter(prefix="/api", tags=["planning"], responses=RESPONSES, dependencies=[InItsUnits])
     model: type[BaseModel] = plan_model(whole=False)
     made.add_api_route("/plan", _plan, methods=["POST"], response_model=model, name="plan")
     made.add_api_route("/stages", _stages, methods=["GET"], name="stages")

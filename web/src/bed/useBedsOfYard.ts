@@ -5,6 +5,7 @@ import { api, type Answer, type Bed, type BedsOfYard, type Design, type YardBed 
 
 const MORE_MS = 150
 const SLOWER_MS = 1500
+const AWAY_MS = 3000
 
 const beds = shallowRef<YardBed[]>([])
 /** What they come to, bed by bed. */
@@ -36,6 +37,8 @@ async function load(yard: string | null): Promise<void> {
   if (mine !== asked) return
   if (!answer.ok) {
     trouble.value = answer.problem.detail
+    // Away: asked again by itself, until it is there.
+    if (answer.problem.status === 0) timer = window.setTimeout(() => void load(yard), AWAY_MS)
     return
   }
   const before = beds.value.filter((b) => b.stale).length

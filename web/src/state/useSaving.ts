@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Answer, FieldProblem, ProblemDetails } from '@/api/client'
 import { read, write } from './paths'
 import { alike, merge, type Clash } from './merge'
+import { untilReached } from './reached'
 import { openTabs, thisTab } from './tab'
 
 export type Found = 'good' | 'wrong' | 'away' | 'late'
@@ -183,6 +184,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
 
   function settled() {
     dropDraft()
+    trouble.value = null
     saveState.value = 'saved'
   }
 
@@ -232,7 +234,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
   /** Open it; a draft left in this browser is taken up again, upon what it has become meanwhile. What is saved is
       shown first, so that there is something good to see beside a draft that is not. */
   async function open(show?: (document: D) => Promise<unknown>): Promise<ProblemDetails | null> {
-    const answer = await ways.fetch()
+    const answer = await untilReached(ways.fetch, (detail) => (trouble.value = detail), () => gone)
     if (!answer.ok) return answer.problem
     saved.value = answer.value
     draft.value = answer.value.document

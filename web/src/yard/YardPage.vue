@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, type StoredYard } from '@/api/client'
 import { lastYard } from '@/bed/useBedsOfYard'
 import Later from '@/sheet/Later.vue'
 import TextButton from '@/sheet/TextButton.vue'
+import { untilReached } from '@/state/reached'
 import SaveWord from '@/state/SaveWord.vue'
 import { useLight } from '@/theme/useLight'
 import OneYard from './OneYard.vue'
@@ -22,8 +23,10 @@ const shown = computed(() => props.id ?? yards.value.find((y) => y.id === lastYa
 /** Where a bed can be moved to. */
 const others = computed(() => yards.value.filter((y) => y.id !== shown.value).map((y) => ({ id: y.id, name: y.yard.name })))
 
+let left = false
+onScopeDispose(() => (left = true))
 async function load() {
-  const answer = await api.yards()
+  const answer = await untilReached(api.yards, (detail) => (trouble.value = detail), () => left)
   if (answer.ok) yards.value = answer.value
   else trouble.value = answer.problem.detail
 }

@@ -89,4 +89,4 @@ class OfFamily:
         del schema
         variants = [handler(model.__pydantic_core_schema__) for model in self._family.models.values()]
         names = list(self._family.models)
-        return {"oneOf": variants, "discriminator": {"propertyName": self._family.tag}, "x-kinds": names}
+        return {"oneOf": variants, "x-kinds": names}
