@@ -27,8 +27,8 @@ def free_port() -> int:
 class Served:
     """A server and its folder; started again on the same port it has the same data."""
 
-    def __init__(self, home: Path, *words: str) -> None:
-        self.home, self.port, self._words = home, free_port(), words
+    def __init__(self, home: Path, *words: str, wait: bool = True) -> None:
+        self.home, self.port, self._words, self._wait = home, free_port(), words, wait
         self.process = self.start()
 
     @property
@@ -40,8 +40,13 @@ class Served:
         environment = {k: v for k, v in os.environ.items() if k != "ACREBOX_DATABASE_URL"}
         environment["PYTHONPATH"] = str(ROOT / "src")
         self.process = subprocess.Popen([*said, *self._words], env=environment, stdout=subprocess.DEVNULL)
-        until_it_answers(self.address, self.process)
+        if self._wait:
+            until_it_answers(self.address, self.process)
         return self.process
+
+    @staticmethod
+    def rest() -> None:
+        time.sleep(0.1)
 
     def kill(self) -> None:
         self.process.kill()

@@ -1,6 +1,8 @@
 """Signing in and out, links that let somebody in, and who may do what in a yard."""
 
 from datetime import datetime
+from functools import cache
+from secrets import token_urlsafe
 from threading import BoundedSemaphore
 from typing import Annotated, Literal
 from uuid import UUID
@@ -26,7 +28,6 @@ HASHER = PasswordHasher()
 """Argon2id with the package's parameters, those of RFC 9106 for little memory."""
 _HASHING = BoundedSemaphore(2)
 HASH_WAIT_S = 5.0
-_NOBODY = HASHER.hash("nobody has this")
 LEAST = 12
 """How long a passphrase is at least [characters]."""
 BY_NAME, BY_ADDRESS = parse("10/15 minutes"), parse("40/15 minutes")
@@ -121,6 +122,12 @@ def _count(request: Request, limit: RateLimitItem, *what: str) -> None:
         )
 
 
+@cache
+def _nobody() -> str:
+    """The hash of what nobody has: who is not there takes as long to be refused as who is."""
+    return HASHER.hash(token_urlsafe())
+
+
 def _hash(passphrase: str) -> str:
     with _Hashing():
         return HASHER.hash(passphrase)
@@ -193,7 +200,7 @@ def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response
     _count(request, BY_ADDRESS, "sign-in", _address(request))
     _count(request, BY_NAME, "name", given.name.casefold())
     found = kept.accounts.secret_of(given.name)
-    if not _is_right(found[1] if found else _NOBODY, given.passphrase) or found is None:
+    if not _is_right(found[1] if found else _nobody(), given.passphrase) or found is None:
         raise HTTPException(401, "No account has that name and that passphrase.")
     account, secret = found
     if HASHER.check_needs_rehash(secret):

@@ -16,6 +16,7 @@ from concurrent.futures.process import BrokenProcessPool
 from functools import partial
 from hashlib import blake2b
 from multiprocessing import get_context, set_forkserver_preload
+from multiprocessing.forkserver import ensure_running
 from threading import Lock, Thread
 from typing import Annotated, Any, ParamSpec, Protocol, TypeVar
 
@@ -69,15 +70,21 @@ class Here:
         return await asyncio.get_running_loop().run_in_executor(None, work)
 
 
+def prepare() -> None:
+    """Begin what new processes are made from, which reads everything in; it goes on by itself meanwhile."""
+    # Numbers are small here: threads of their own would only get into each other's way.
+    os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+    set_forkserver_preload(["acrebox.api.warm"])
+    ensure_running()
+
+
 class Workers:
     """Processes that do work: `count` of them, each with a line of its own."""
 
     def __init__(
         self, count: int, *, waiting: int = MOST_WAITING, takes_s: float = TAKES_S, takes_mb: int = TAKES_MB
     ) -> None:
-        # Numbers are small here: threads of their own would only get into each other's way.
-        os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
-        set_forkserver_preload(["acrebox.api.warm"])
+        prepare()
         self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
         self._lanes = [_Lane(takes_mb) for _ in range(count)]
         self._loads = [0] * count

@@ -13,6 +13,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from uvicorn.supervisors import Multiprocess
 
 from acrebox.api.guard import LOOPBACK
+from acrebox.api.working import prepare
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.serve.app import Serving
@@ -37,7 +38,8 @@ STOPS_IN_S = 2
 """How long requests that run may take when the server is stopped."""
 HEALTHY_IN_S = 30
 """How long a process that answers may keep still before it is made anew."""
-OURS = ("postgres", "postgres.setup.log", "postgres.secret", "backups", "logs", "serving", ".starting")
+TLS = "tls"
+OURS = (TLS, "postgres", "postgres.setup.log", "postgres.secret", "backups", "logs", "serving", ".starting")
 """What of the folder of the data is ours."""
 PAGES = ROOT / "web" / "dist"
 
@@ -52,7 +54,9 @@ def main() -> int:
     try:
         home = _home_of(given.home.resolve())
         with held(home, address), bound(given.host, given.port) as port:
-            _give_up_root(home)
+            _give_up_root(home, given)
+            if given.processes == 1:
+                prepare()  # while the database is started
             log_to(home)
             with database(home) as url:
                 _serve(given, home, url, port, address)
@@ -85,7 +89,7 @@ def _home_of(home: Path) -> Path:
     return reachable(home, account)
 
 
-def _give_up_root(home: Path) -> None:
+def _give_up_root(home: Path, given: Namespace) -> None:
     """Started as root, serve as an account of our own, to which the data is given. Where it cannot get at the
     program, that is told, and root stays.
     """
@@ -103,6 +107,11 @@ def _give_up_root(home: Path) -> None:
             flush=True,
         )
         return
+    if given.tls_cert:
+        # Keys are often root's alone: the account has copies, made anew at every start.
+        given.tls_cert, given.tls_key = (
+            _copied(file, home / TLS) for file in (given.tls_cert, given.tls_key)
+        )
     hand_over(home, OURS, account)
     become(account)
 
@@ -113,6 +122,16 @@ def _tell_first(accounts: AccountStore, address: str) -> None:
     if key is not None:
         print(f"The first account is made at {address}join#{key}", flush=True)
         print("  by whoever opens that first: it owns what is here, and is good once.", flush=True)
+
+
+def _copied(file: Path, folder: Path) -> Path:
+    """A copy of a file that nobody but its owner can read."""
+    folder.mkdir(mode=0o700, exist_ok=True)
+    copy = folder / file.name
+    copy.unlink(missing_ok=True)
+    copy.touch(mode=0o600)
+    copy.write_bytes(file.read_bytes())
+    return copy
 
 
 def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address: str) -> None:

@@ -1,0 +1,138 @@
+"""It serves as nobody special: root is given up, its role owns its database and nothing else."""
+
+import os
+import pwd
+import shutil
+import ssl
+import subprocess
+import time
+import urllib.request
+from pathlib import Path
+
+import pytest
+from sqlalchemy import text
+from sqlalchemy.engine import make_url
+from sqlalchemy.exc import DBAPIError
+
+from acrebox.store.accounts_of_system import OWN, account_named, can_reach
+from acrebox.store.cluster import admin_url, running_cluster
+from acrebox.store.engine import connect, migrate
+from acrebox.store.own_database import DATABASE, FIRST, ROLE
+from served import ROOT, Served
+
+pytestmark = pytest.mark.xdist_group("service")
+as_root = pytest.mark.skipif(os.geteuid() != 0, reason="only root can give up root")
+
+
+def ids(pid: int) -> dict[str, list[str]]:
+    rows = Path(f"/proc/{pid}/status").read_text().splitlines()
+    return {name: rest.split() for name, _, rest in (row.partition(":") for row in rows)}
+
+
+@as_root
+def test_as_root_it_serves_as_an_account_of_its_own(service: Served) -> None:
+    account = account_named(OWN)
+    assert account is not None
+    if not can_reach(account, ROOT):
+        pytest.skip("the account cannot get at this checkout, which the start tells")
+    database = int((service.home / "postgres" / "postmaster.pid").read_text().split("\n", 1)[0])
+    for pid in (service.process.pid, database, *service.workers()):
+        told = ids(pid)
+        assert set(told["Uid"]) == {str(account.uid)}
+        assert set(told["Gid"]) == {str(account.gid)}
+        assert int(told["CapEff"][0], 16) == 0
+    assert told["Groups"] == []
+    assert pwd.getpwuid((service.home / "postgres").stat().st_uid).pw_name == OWN
+
+
+@as_root
+def test_data_of_another_account_is_taken_over_with_all_that_is_in_it(own_home: Path) -> None:
+    served = Served(own_home)
+    beds = served.told("GET", "/api/beds")
+    assert served.stop() == 0
+    before = account_named("nobody")
+    assert before is not None
+    for place in (own_home / "postgres").rglob("*"):
+        os.lchown(place, before.uid, before.gid)
+    os.chown(own_home / "postgres", before.uid, before.gid)
+    served.start()
+    assert served.told("GET", "/api/beds") == beds
+    assert served.stop() == 0
+
+
+def test_its_role_owns_its_database_and_may_do_nothing_else(own_home: Path) -> None:
+    with running_cluster(own_home) as url:
+        assert (make_url(url).username, make_url(url).database) == (ROLE, DATABASE)
+        engine = connect(url)
+        migrate(engine)
+        with engine.connect() as at:
+            may = at.execute(
+                text(
+                    "SELECT rolsuper, rolcreatedb, rolcreaterole, rolreplication, rolbypassrls FROM pg_roles"
+                    " WHERE rolname = current_user"
+                )
+            ).one()
+            whose = "SELECT pg_get_userbyid(datdba) FROM pg_database WHERE datname = :d"
+            owner = at.scalar(text(whose), {"d": DATABASE})
+        assert not any(may)
+        assert owner == ROLE
+        alone = engine.execution_options(isolation_level="AUTOCOMMIT")
+        program, file = "COPY (SELECT 1) TO PROGRAM 'id'", "SELECT pg_read_file('PG_VERSION')"
+        for wrong in ("CREATE DATABASE other", program, file):
+            with pytest.raises(DBAPIError), alone.connect() as at:
+                at.execute(text(wrong))
+        elsewhere = connect(make_url(url).set(database=FIRST).render_as_string(hide_password=False))
+        with pytest.raises(DBAPIError, match="permission denied"):
+            elsewhere.connect()
+        engine.dispose()
+
+
+def test_an_install_whose_tables_lay_in_the_first_database_keeps_them(own_home: Path) -> None:
+    with running_cluster(own_home):
+        admin = admin_url(own_home)
+        neutral = connect(make_url(admin).set(database="template1").render_as_string(hide_password=False))
+        with neutral.connect().execution_options(isolation_level="AUTOCOMMIT") as at:
+            at.execute(text(f"DROP DATABASE {DATABASE}"))
+        neutral.dispose()
+        first = connect(admin)
+        migrate(first)
+        with first.begin() as at:
+            at.execute(text("INSERT INTO yard (id, head) VALUES ('00000000-0000-0000-0000-000000000001', 0)"))
+        first.dispose()
+    for _ in range(2):
+        with running_cluster(own_home) as url:
+            engine = connect(url)
+            migrate(engine)
+            with engine.begin() as at:
+                assert at.scalar(text("SELECT count(*) FROM yard")) == 1
+                at.execute(text("ALTER TABLE yard ADD COLUMN IF NOT EXISTS changed int"))
+            engine.dispose()
+
+
+def test_it_is_served_by_tls_by_several_processes(own_home: Path, tmp_path: Path) -> None:
+    if shutil.which("openssl") is None:
+        pytest.skip("no openssl on this machine to make a certificate with")
+    key, certificate = tmp_path / "key.pem", tmp_path / "certificate.pem"
+    words = ["openssl", "req", "-x509", "-newkey", "rsa:2048", "-nodes", "-days", "2", "-subj", "/CN=x"]
+    subprocess.run([*words, "-keyout", key, "-out", certificate], check=True, capture_output=True)
+    key.chmod(0o600)
+    secure = ("--tls-cert", str(certificate), "--tls-key", str(key))
+    served = Served(own_home, *secure, "--processes", "2", "--workers", "1", wait=False)
+    trusted = ssl.create_default_context(cafile=str(certificate))
+    trusted.check_hostname = False
+    try:
+        assert asked(f"https://127.0.0.1:{served.port}/api/yards", trusted, served) == 200
+    finally:
+        assert served.stop() == 0
+
+
+def asked(address: str, trusted: ssl.SSLContext, served: Served) -> int:
+    """The status of an answer, waited for until the server is there."""
+    for _ in range(900):
+        try:
+            with urllib.request.urlopen(address, context=trusted, timeout=5) as answer:
+                return int(answer.status)
+        except OSError:
+            assert served.process.poll() is None
+            time.sleep(0.1)
+    raise AssertionError("it does not answer")
