@@ -24,6 +24,13 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
+def serving(url: str | None = None) -> dict[str, str]:
+    """The environment to serve in: over another database where its address is given."""
+    found = {**os.environ, "PYTHONPATH": str(ROOT / "src")}
+    found.pop("ACREBOX_DATABASE_URL", None)
+    return found if url is None else {**found, "ACREBOX_DATABASE_URL": url}
+
+
 class Served:
     """A server and its folder; started again on the same port it has the same data."""
 
@@ -37,9 +44,7 @@ class Served:
 
     def start(self) -> subprocess.Popen[bytes]:
         said = [sys.executable, "-m", "acrebox.serve", "--home", str(self.home), "--port", str(self.port)]
-        environment = {k: v for k, v in os.environ.items() if k != "ACREBOX_DATABASE_URL"}
-        environment["PYTHONPATH"] = str(ROOT / "src")
-        self.process = subprocess.Popen([*said, *self._words], env=environment, stdout=subprocess.DEVNULL)
+        self.process = subprocess.Popen([*said, *self._words], env=serving(), stdout=subprocess.DEVNULL)
         if self._wait:
             until_it_answers(self.address, self.process)
         return self.process

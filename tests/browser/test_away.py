@@ -1,6 +1,5 @@
 """The database is stopped under an open page: it says so, keeps what is typed, and comes back by itself."""
 
-import os
 import signal
 import subprocess
 import sys
@@ -13,7 +12,7 @@ from playwright.sync_api import Page, expect
 
 from acrebox.store import cluster
 from answering import ask, until_it_answers
-from served import ROOT, free_port
+from served import ROOT, free_port, serving
 
 
 class Yard:
@@ -27,8 +26,7 @@ class Yard:
         port = free_port()
         self.address = f"http://127.0.0.1:{port}"
         words = [sys.executable, "-m", "acrebox.serve", "--port", str(port), "--home", str(home)]
-        environment = {**os.environ, "ACREBOX_DATABASE_URL": self.url, "PYTHONPATH": str(ROOT / "src")}
-        self.server = subprocess.Popen(words, env=environment)
+        self.server = subprocess.Popen(words, env=serving(self.url))
         until_it_answers(self.address, self.server)
 
     def go(self) -> None:

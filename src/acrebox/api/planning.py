@@ -2,9 +2,11 @@
 the yard sells.
 """
 
+import gzip
+import json
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel
 
 from acrebox.api.context import Context, InItsUnits
@@ -13,7 +15,7 @@ from acrebox.api.shapes import ChangeIn, ChangeOut, WeighIn
 from acrebox.api.working import AtWork
 from acrebox.core.chapter import open_stages, published
 from acrebox.core.choosing import Offer, change_construction, offers, other_half
-from acrebox.core.design import Design, Group, bed_groups
+from acrebox.core.design import Design, Group, bed_groups, read_design
 from acrebox.core.fits import Fit, fits
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
@@ -25,6 +27,8 @@ from acrebox.core.weighing import Weighed, alternatives, rate_questions, weigh
 from acrebox.core.yard import Yard, yard_groups
 from acrebox.store import answers
 
+PACKED = 5
+"""How hard a Plan is packed: harder takes longer than it saves."""
 MOST_KEYS = 3000
 """How long a list of chapters is at most [characters]."""
 Effort = Annotated[
@@ -149,8 +153,13 @@ def _ready(request: Request, response: Response) -> Ready:
     return Ready(database="answers" if reached else "away")
 
 
+async def _body(request: Request) -> bytes:
+    return await request.body()
+
+
 def _plan(
-    design: Design,
+    request: Request,
+    body: Annotated[bytes, Depends(_body)],
     asked: Context,
     work: AtWork,
     effort: Effort = 1.0,
@@ -168,32 +177,57 @@ def _plan(
     if chapters is not None:
         keys = [key.strip() for key in chapters.split(",") if key.strip()]
     had = None if have is None else dict(pair.split(":", 1) for pair in have.split(",") if ":" in pair)
-    yard = asked.yard_of(design.name)
-    text = work(_planned, design, yard, effort, shown, keys, had, workings)
-    return Response(text, media_type="application/json")
+    yard = asked.yard_of(_name_in(body))
+    packed = "gzip" in request.headers.get("accept-encoding", "")
+    text = work(_planned, body, yard, effort, shown, keys, had, workings, packed)
+    coding = {"Content-Encoding": "gzip", "Vary": "Accept-Encoding"} if packed else {}
+    return Response(text, media_type="application/json", headers=coding)
+
+
+def _name_in(body: bytes) -> str:
+    """What a bed is called, before anybody reads it."""
+    found = json.loads(body) if body else None
+    name = found.get("name") if isinstance(found, dict) else None
+    return name if isinstance(name, str) else ""
 
 
 def _planned(
-    design: Design,
+    body: bytes,
     yard: Yard,
     effort: float,
     shown: System | None,
     keys: list[str],
     had: dict[str, str] | None,
     workings: bool,
+    packed: bool,
 ) -> bytes:
-    """The Plan as text; chapters that are `had` already are left out."""
+    """The Plan as text, packed where that is wanted; chapters that are `had` already are left out. All of it
+    is done where nothing else waits for it: what comes is read here, too.
+    """
+    design = read_design(json.loads(body) if body else None, yard.units)
     plan = open_plan(design, yard, effort, shown=shown)
-    if had is None and workings:
-        return plan.json(keys)
-    return plan.changed(keys, had or {}, workings=workings)
+    whole = had is None and workings
+    text = plan.json(keys) if whole else plan.changed(keys, had or {}, workings=workings)
+    return gzip.compress(text, PACKED) if packed else text
 
 
 def router() -> APIRouter:
     """The routes, with every chapter, stage and construction that is registered by now."""
     made = APIRouter(prefix="/api", tags=["planning"], responses=RESPONSES, dependencies=[InItsUnits])
+    # What a plan is of is read where it is planned, which knows its yard's units.
+    plans = APIRouter(prefix="/api", tags=["planning"], responses=RESPONSES)
     model: type[BaseModel] = plan_model(whole=False)
-    made.add_api_route("/plan", _plan, methods=["POST"], response_model=model, name="plan")
+    # The bed is read where it is planned: here it is only described.
+    described = {"$ref": "#/components/schemas/Design-Input"}
+    body = {"required": True, "content": {"application/json": {"schema": described}}}
+    plans.add_api_route(
+        "/plan",
+        _plan,
+        methods=["POST"],
+        response_model=model,
+        name="plan",
+        openapi_extra={"requestBody": body},
+    )
     made.add_api_route("/stages", _stages, methods=["GET"], name="stages")
     made.add_api_route("/constructions", _constructions, methods=["GET"], name="constructions")
     made.add_api_route("/change-construction", _change, methods=["POST"], name="change")
@@ -207,4 +241,7 @@ def router() -> APIRouter:
     made.add_api_route("/health", _health, methods=["GET"], name="health")
     away: dict[int | str, dict[str, Any]] = {503: {"model": Ready}}
     made.add_api_route("/ready", _ready, methods=["GET"], name="ready", responses=away)
-    return made
+    both = APIRouter()
+    both.include_router(plans)
+    both.include_router(made)
+    return both

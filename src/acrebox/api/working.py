@@ -42,7 +42,7 @@ BEGINS_IN_S = 60.0
 WORKS = 2000
 """After how many pieces of work a process is made anew."""
 PR_SET_PDEATHSIG = 1
-NICER = 5
+NICER = 10
 """How much work stands back behind answering."""
 ODD = "a smaller bed, or one with less in it"
 

@@ -2,6 +2,7 @@
 
 import json
 import os
+import sys
 from dataclasses import asdict, dataclass
 from pathlib import Path
 
@@ -12,6 +13,7 @@ from acrebox.api.working import Workers, end_with_parent
 from acrebox.serve.log import log_to
 from acrebox.store.engine import connect
 
+SWITCH_S = 0.0005
 SETTING = "ACREBOX_SERVING"
 
 
@@ -39,6 +41,8 @@ def app_of() -> FastAPI:
     if not told.alone:
         end_with_parent()
     log_to(Path(told.home))
+    # What answers must not wait long for what hands work over.
+    sys.setswitchinterval(SWITCH_S)
     workers = Workers(told.workers)
     workers.start()
     return make_app(

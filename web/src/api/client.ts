@@ -78,6 +78,14 @@ export const onSignInAsked = (tell: () => void) => {
   signInAsked = tell
 }
 
+const FAILED = [400, 408, 413, 414]
+/** A failure with the number by which the log has it; what is refused by its field needs none. */
+function numbered(problem: ProblemDetails): ProblemDetails {
+  const failed = problem.status >= 500 || FAILED.includes(problem.status)
+  if (!failed || !problem.id || problem.problems?.length || problem.detail.includes(problem.id)) return problem
+  return { ...problem, detail: `${problem.detail} (In the log it is ${problem.id}.)` }
+}
+
 async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; response: Response }>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call
@@ -88,7 +96,7 @@ async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; respon
       return { ok: false, problem: { ...offline, title: 'The yard cannot be reached.', detail } }
     }
     if (problem?.type === SIGN_IN) signInAsked()
-    return { ok: false, problem: problem ?? { ...offline, status: response.status, title: response.statusText } }
+    return { ok: false, problem: problem ? numbered(problem) : { ...offline, status: response.status, title: response.statusText } }
   } catch (reason) {
     if (reason instanceof DOMException && reason.name === 'AbortError') throw reason
     return { ok: false, problem: offline }
