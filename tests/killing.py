@@ -72,7 +72,7 @@ def kill_round(served: Served, what: str) -> float:
         served.kill()
         served.start()
     elif what == "database":
-        pid = int((served.home / "postgres" / "postmaster.pid").read_text().split("\n", 1)[0])
+        pid = int((served.kept / "postgres" / "postmaster.pid").read_text().split("\n", 1)[0])
         with suppress(ProcessLookupError):
             os.kill(pid, signal.SIGKILL)
     else:

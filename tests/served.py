@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import Any
 
 from acrebox.demo import demo_beds
+from acrebox.store.cluster import data_of
 from answering import until_it_answers
 
 ROOT = Path(__file__).parents[1]
@@ -37,6 +38,11 @@ class Served:
     def __init__(self, home: Path, *words: str, wait: bool = True) -> None:
         self.home, self.port, self._words, self._wait = home, free_port(), words, wait
         self.process = self.start()
+
+    @property
+    def kept(self) -> Path:
+        """Where it keeps everything: for root, elsewhere where its account cannot reach the folder."""
+        return data_of(self.home).parent
 
     @property
     def address(self) -> str:
@@ -104,7 +110,7 @@ class Served:
         """Whether the log has a request of that name: its line is written when it is answered."""
         until = time.monotonic() + 30
         while time.monotonic() < until:
-            if name in (self.home / "logs" / "acrebox.log").read_text("utf-8"):
+            if name in (self.kept / "logs" / "acrebox.log").read_text("utf-8"):
                 return True
             time.sleep(0.05)
         return False

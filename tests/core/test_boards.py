@@ -82,7 +82,7 @@ def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
         ),
         ({"bench__kerf": "1 m"}, "bench.kerf", "0"),
         ({"name": ""}, "name", "at least"),
-        ({"colour": "red"}, "colour", "not permitted"),
+        ({"colour": "red"}, "colour", "Nobody reads"),
         ({"height": None, "courses": 0}, "courses", "at least 1"),
         ({"height": None, "courses": 12}, "courses", "at most"),
         ({"fill__gap": "20 in"}, "fill.gap", "no room"),

@@ -31,30 +31,36 @@ def ids(pid: int) -> dict[str, list[str]]:
 
 @as_root
 def test_as_root_it_serves_as_an_account_of_its_own(service: Served) -> None:
+    skip_where_root_stays()
     account = account_named(OWN)
     assert account is not None
-    if not can_reach(account, ROOT):
-        pytest.skip("the account cannot get at this checkout, which the start tells")
-    database = int((service.home / "postgres" / "postmaster.pid").read_text().split("\n", 1)[0])
+    database = int((service.kept / "postgres" / "postmaster.pid").read_text().split("\n", 1)[0])
     for pid in (service.process.pid, database, *service.workers()):
         told = ids(pid)
         assert set(told["Uid"]) == {str(account.uid)}
         assert set(told["Gid"]) == {str(account.gid)}
         assert int(told["CapEff"][0], 16) == 0
     assert told["Groups"] == []
-    assert pwd.getpwuid((service.home / "postgres").stat().st_uid).pw_name == OWN
+    assert pwd.getpwuid((service.kept / "postgres").stat().st_uid).pw_name == OWN
+
+
+def skip_where_root_stays() -> None:
+    account = account_named(OWN)
+    if account is None or not can_reach(account, ROOT):
+        pytest.skip("the account cannot get at this checkout, which the start tells")
 
 
 @as_root
 def test_data_of_another_account_is_taken_over_with_all_that_is_in_it(own_home: Path) -> None:
+    skip_where_root_stays()
     served = Served(own_home)
     beds = served.told("GET", "/api/beds")
     assert served.stop() == 0
     before = account_named("nobody")
     assert before is not None
-    for place in (own_home / "postgres").rglob("*"):
+    data = served.kept / "postgres"
+    for place in (data, *data.rglob("*")):
         os.lchown(place, before.uid, before.gid)
-    os.chown(own_home / "postgres", before.uid, before.gid)
     served.start()
     assert served.told("GET", "/api/beds") == beds
     assert served.stop() == 0

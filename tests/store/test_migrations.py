@@ -139,6 +139,20 @@ KEPT = {
 }
 
 
+def test_what_was_got_stays_got_under_the_key_that_it_has_now(database_url: str) -> None:
+    engine = connect(database_url)
+    with engine.begin() as connection:
+        connection.exec_driver_sql(LATER[-1].read_text("utf-8").replace("%", "%%"))
+        bed = connection.scalar(text("SELECT id FROM bed WHERE deleted_at IS NULL ORDER BY place LIMIT 1"))
+        for key in ("larch-45x195:4200", "topsoil-blend:bag of 40 L", "topsoil-blend:m³", "edge-hose:m"):
+            row = {"bed": bed, "key": key}
+            connection.execute(text("INSERT INTO tick (bed_id, kind, key) VALUES (:bed, 'buy', :key)"), row)
+    migrate(engine)
+    got = {t.key for t in BedStore(engine).get(bed).ticks if t.kind == "buy"}
+    assert got == {"larch-45x195:4200", "topsoil-blend", "edge-hose"}
+    engine.dispose()
+
+
 def test_every_release_but_this_one_has_its_dump() -> None:
     versions = Path(every_version.__file__).parent.glob("m0*.py")
     numbers = sorted(p.name[1:5] for p in versions)

@@ -32,6 +32,8 @@ from acrebox.store.own_database import ADMIN, own_database
 ATTEMPTS = 5
 """How many ports are tried: between looking for a free one and taking it another process may be quicker."""
 LOOKS_EVERY_S = 2.0
+GUARD = 'read -r _; sleep 2; exec flock -n "$1" "$2" stop -s -m fast -D "$3"'
+"""Waits until the pipe from who began it ends, which it does however that ends."""
 
 __all__ = ["ClusterError", "admin_url", "data_of", "programs_for", "running_cluster"]
 
@@ -47,6 +49,7 @@ def running_cluster(home: Path, alone: bool = False) -> Iterator[str]:
     started = cluster.start()
     over = Event()
     watch = Thread(target=cluster.watch, args=(over,), name="cluster", daemon=True) if alone else None
+    guard = cluster.guarded() if alone else None
     try:
         if watch:
             watch.start()
@@ -57,6 +60,9 @@ def running_cluster(home: Path, alone: bool = False) -> Iterator[str]:
             watch.join()
         if started or alone:
             cluster.stop()
+        if guard:
+            guard.kill()
+            guard.wait()
 
 
 def admin_url(home: Path) -> str:
@@ -219,6 +225,23 @@ class _Cluster:
 
     def _pid_lines(self) -> list[str]:
         return (self.data / "postmaster.pid").read_text("utf-8").splitlines()
+
+    def guarded(self) -> "subprocess.Popen[bytes]":
+        """A process that stops the cluster when this one is killed, unless another has taken it over by then:
+        who serves holds `serving`.
+        """
+        held, program = str(self._home / "serving"), str(self._bin / "pg_ctl")
+        options = {"user": self._account.uid, "group": self._account.gid} if self._account else {}
+        guard: subprocess.Popen[bytes] = subprocess.Popen(
+            ["sh", "-c", GUARD, "sh", held, program, str(self.data)],
+            stdin=subprocess.PIPE,
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+            start_new_session=True,
+            cwd="/",
+            **options,  # type: ignore[call-overload]
+        )
+        return guard
 
     def stop(self) -> None:
         if self._runs():

@@ -55,9 +55,9 @@ def buy_line(
         assumptions=list(assumptions),
         source=LIST_PRICES,
     )
-    sold = unit if length is None else repr(length).removesuffix(".0")
+    sold = "" if length is None else f":{repr(length).removesuffix('.0')}"
     return Buy(
-        key=f"{item}:{sold}",
+        key=f"{item}{sold}",
         item=item,
         name=name,
         stage=stage,

@@ -1,7 +1,7 @@
 """What to buy: sticks and sheets, fixings and goods, soil."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from decimal import Decimal
 from math import ceil
 
@@ -78,7 +78,19 @@ def _good_line(good: CountedNeed, seen: Seen) -> Buy:
 
 def buying_of(seen: Seen) -> list[Buy]:
     """Everything to buy: sticks and sheets, fixings and goods, lining and drains, soil."""
-    return [*stick_lines(seen), *seen.of(GOODS), *seen.of(LINE_GOODS), *seen.of(DRAIN_GOODS), *seen.of(SOIL)]
+    parts = (stick_lines(seen), seen.of(GOODS), seen.of(LINE_GOODS), seen.of(DRAIN_GOODS), seen.of(SOIL))
+    return keyed(line for part in parts for line in part)
+
+
+def keyed(lines: Iterable[Buy]) -> list[Buy]:
+    """The lines, each with a key of its own: what is bought in two ways is counted."""
+    times: Counter[str] = Counter()
+    found = []
+    for line in lines:
+        times[line.key] += 1
+        again = times[line.key]
+        found.append(line if again == 1 else line.model_copy(update={"key": f"{line.key}:{again}"}))
+    return found
 
 
 GOODS = register(Chapter(key="goods", stage="bench", reads=("show", "fixed", "takeoff"), work=goods_lines))

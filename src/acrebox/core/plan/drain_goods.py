@@ -51,7 +51,7 @@ def _piped(
             seen, f"coupling-{size.stem}", couplings, "where a piece is longer than a length", "drain"
         )
     for name, many in fittings:
-        yield good_line(seen, f"{FITTINGS[name]}-{size.stem}", many, f"{many} in the pipe", "drain")
+        yield good_line(seen, f"{FITTINGS[name]}-{size.stem}", many, f"{many} for the pipe", "drain")
 
 
 def _lengths(pieces: Sequence[CutPipe], pipe: Good, seen: Seen) -> tuple[int, int]:

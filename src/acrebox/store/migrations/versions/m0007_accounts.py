@@ -1,5 +1,6 @@
 """Accounts, their sessions and invitations, who may look at or work in a yard; names of writes that are no
-revisions; counters of rates.
+revisions; counters of rates. Lines that are bought are ticked off under keys that no longer have the words
+of their pack, which were those of the units shown.
 """
 
 import sqlalchemy as sa
@@ -7,6 +8,9 @@ from alembic import op
 
 revision = "0007"
 down_revision = "0006"
+
+BY_LENGTH = r":[0-9.]+$"
+"""How the key of a stick ends that is bought."""
 
 
 def upgrade() -> None:
@@ -66,3 +70,9 @@ def upgrade() -> None:
         sa.Column("bed_id", sa.Uuid(), sa.ForeignKey("bed.id"), primary_key=True),
         sa.Column("made_at", stamp, server_default=now, nullable=False, index=True),
     )
+    op.execute(
+        "INSERT INTO tick (bed_id, kind, key, length_mm, ticked_at)"
+        " SELECT bed_id, kind, split_part(key, ':', 1), length_mm, ticked_at FROM tick"
+        f" WHERE kind = 'buy' AND key !~ '{BY_LENGTH}' ON CONFLICT DO NOTHING"
+    )
+    op.execute(f"DELETE FROM tick WHERE kind = 'buy' AND key ~ ':' AND key !~ '{BY_LENGTH}'")
