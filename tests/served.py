@@ -9,6 +9,7 @@ import subprocess
 import sys
 import time
 from pathlib import Path
+from shutil import rmtree
 from typing import Any
 
 from acrebox.demo import demo_beds
@@ -23,6 +24,13 @@ def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return int(probe.getsockname()[1])
+
+
+def clear(home: Path) -> None:
+    """Take away a folder of a test's own, wherever what was kept for it lies."""
+    kept = data_of(home).parent
+    rmtree(home, ignore_errors=True)
+    rmtree(kept, ignore_errors=True)
 
 
 def serving(url: str | None = None) -> dict[str, str]:

@@ -5,14 +5,13 @@ import subprocess
 import sys
 from collections.abc import Iterator
 from pathlib import Path
-from shutil import rmtree
 
 import pytest
 from playwright.sync_api import Page, expect
 
 from acrebox.store import cluster
 from answering import ask, until_it_answers
-from served import ROOT, free_port, serving
+from served import ROOT, clear, free_port, serving
 
 
 class Yard:
@@ -44,11 +43,11 @@ class Yard:
 @pytest.fixture
 def yard(worker_id: str) -> Iterator[Yard]:
     home = ROOT / ".local" / f"away-test-{worker_id}"
-    rmtree(home, ignore_errors=True)
+    clear(home)
     made = Yard(home)
     yield made
     made.end()
-    rmtree(home, ignore_errors=True)
+    clear(home)
 
 
 def test_a_page_outlives_its_database(yard: Yard, page: Page) -> None:

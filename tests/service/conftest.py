@@ -2,26 +2,25 @@
 
 from collections.abc import Iterator
 from pathlib import Path
-from shutil import rmtree
 
 import pytest
 
-from served import ROOT, Served
+from served import ROOT, Served, clear
 
 
 @pytest.fixture
 def own_home(worker_id: str) -> Iterator[Path]:
     folder = ROOT / ".local" / f"own-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
+    clear(folder)
     yield folder
-    rmtree(folder, ignore_errors=True)
+    clear(folder)
 
 
 @pytest.fixture(scope="session")
 def service(worker_id: str) -> Iterator[Served]:
     folder = ROOT / ".local" / f"service-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
+    clear(folder)
     made = Served(folder)
     yield made
     assert made.stop() == 0
-    rmtree(folder, ignore_errors=True)
+    clear(folder)

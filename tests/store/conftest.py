@@ -2,22 +2,22 @@
 
 from collections.abc import Iterator
 from pathlib import Path
-from shutil import rmtree
 
 import pytest
 from sqlalchemy import Engine
 
 from acrebox.store import BedStore, YardStore
 from acrebox.store.yards import StoredYard
+from served import clear
 
 
 @pytest.fixture
 def home(worker_id: str) -> Iterator[Path]:
     """A folder for a cluster of a test's own."""
     folder = Path(__file__).parents[2] / ".local" / f"home-test-{worker_id}"
-    rmtree(folder, ignore_errors=True)
+    clear(folder)
     yield folder
-    rmtree(folder, ignore_errors=True)
+    clear(folder)
 
 
 @pytest.fixture
