@@ -59,7 +59,7 @@ def test_it_stops_quickly_leaves_no_database_behind_and_has_been_backed_up(
 ) -> None:
     server, port = served
     until = time.monotonic() + 60
-    while not list((home / "backups").glob("acrebox-*.sql.gz")):
+    while not list((data_of(home).parent / "backups").glob("acrebox-*.sql.gz")):
         assert time.monotonic() < until, "no backup was taken"
         time.sleep(0.2)
     # While it runs, everything goes into a file, and comes back out of it.
