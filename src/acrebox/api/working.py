@@ -31,7 +31,9 @@ P = ParamSpec("P")
 T = TypeVar("T")
 
 TAKES_S = 10.0
-"""How long one piece of work may take."""
+"""How much of a processor's time one piece of work may take: on a busy machine that comes more slowly."""
+WAITED_S = 45.0
+"""How long one piece of work is waited for, however busy the machine is."""
 TAKES_MB = 512
 """How much memory one piece of work may take, besides what is there before it."""
 MOST_WAITING = 64
@@ -42,7 +44,7 @@ BEGINS_IN_S = 60.0
 WORKS = 2000
 """After how many pieces of work a process is made anew."""
 PR_SET_PDEATHSIG = 1
-NICER = 10
+NICER = 5
 """How much work stands back behind answering."""
 ODD = "a smaller bed, or one with less in it"
 
@@ -111,21 +113,24 @@ class Workers:
         """
         if self.waiting >= self._most:
             raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
-        lane = self._lane(about)
+        lane, timed = self._lane(about), partial(_timed, work, self._takes_s)
         self._loads[lane] += 1
         try:
             try:
-                return await self._answer(self._lanes[lane].schedule(work, self._takes_s), receive)
+                return await self._answer(self._lanes[lane].schedule(timed, WAITED_S), receive)
             except BrokenProcessPool:
                 # Its process was killed before it had begun with this.
-                return await self._answer(self._lanes[lane].schedule(work, self._takes_s), receive)
+                return await self._answer(self._lanes[lane].schedule(timed, WAITED_S), receive)
         except TimeoutError:
-            says = f"This takes longer than {self._takes_s:g} s to work out."
+            says = f"This was not worked out in {WAITED_S:g} s: the machine is busy, or it is too much."
             raise refuse("design", "too much work", says, ODD) from None
         except MemoryError:
             says = f"This takes more than {self._takes_mb} MB to work out."
             raise refuse("design", "too much memory", says, ODD) from None
         except ProcessExpired as fault:
+            if fault.exitcode == -signal.SIGPROF:
+                says = f"This takes longer than {self._takes_s:g} s to work out."
+                raise refuse("design", "too much work", says, ODD) from None
             says = f"What worked this out ended before it was done ({fault.exitcode})."
             raise refuse("design", "too much work", says, f"to try once more; {ODD}") from None
         finally:
@@ -216,6 +221,15 @@ def end_with_parent() -> None:
 def _has_bytes() -> int:
     with open("/proc/self/statm", encoding="ascii") as told:
         return int(told.read().split()[0]) * resource.getpagesize()
+
+
+def _timed(work: Callable[[], T], takes_s: float) -> T:
+    """What work answers; its process ends when it has taken so much of a processor's time."""
+    signal.setitimer(signal.ITIMER_PROF, takes_s)
+    try:
+        return work()
+    finally:
+        signal.setitimer(signal.ITIMER_PROF, 0)
 
 
 def _pid() -> int:
