@@ -205,6 +205,27 @@ def test_stations_are_chosen_on_the_drawing(page: Page, site: str) -> None:
     expect(page.locator("[data-reading]")).to_have_count(2)
 
 
+def test_who_types_elsewhere_while_a_reading_is_sent_is_let_type_there(page: Page, site: str) -> None:
+    """In a browser that keeps nothing, where a reading is sent before anything else goes on."""
+    bed = new_bed(site)
+    page.add_init_script("IDBFactory.prototype.open = () => { throw new Error('none is kept here') }")
+    open_bed(page, site, bed, "level")
+    held: list[Route] = []
+    page.route(
+        "**/readings",
+        lambda route: held.append(route) if route.request.method == "POST" else route.continue_(),
+    )
+    with page.expect_request(lambda asked: asked.method == "POST" and asked.url.endswith("/readings")):
+        take(page, "1.432 m", "BM")
+    own = page.get_by_label("A place of my own")
+    own.press_sequentially("by the")
+    with page.expect_response(lambda answer: answer.url.endswith("/readings")):
+        held.pop().continue_()
+    expect(page.locator("[data-reading]")).not_to_contain_text("waits")
+    page.keyboard.type(" door")
+    expect(own).to_have_value("by the door")
+
+
 def test_an_l_is_taped_along_its_lines_and_a_hollow_of_ones_own_is_put_on_the_drawing(
     page: Page, site: str
 ) -> None:

@@ -16,13 +16,13 @@ const box = ref<InstanceType<typeof NInput> | null>(null)
 const reads = computed(() => (job.value === 'tape' ? 'taped' : METHODS.find((m) => m.key === method.value)?.reads ?? ''))
 const SIGHTS = { back: 'a backsight, on a height that is known', between: 'a sight between', fore: 'a foresight, the last before the instrument is moved' }
 const last = computed(() => ofJob.value.filter((r) => !r.struck).at(-1))
-async function put() {
-  if (!text.value.trim()) return
+function put() {
   const written = text.value.trim()
-  // Emptied first: the next reading may be typed while this one is put by.
+  if (!written) return
+  // Emptied at once: the next reading may be typed, here or elsewhere, while this one is put by.
   text.value = ''
-  await take(written)
   box.value?.focus()
+  void take(written)
 }
 // What was refused comes back to be mended, unless something else is being typed by now.
 watch(refused, (now) => {
