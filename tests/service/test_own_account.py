@@ -14,7 +14,8 @@ from sqlalchemy import text
 from sqlalchemy.engine import make_url
 from sqlalchemy.exc import DBAPIError
 
-from acrebox.store.accounts_of_system import OWN, account_named, can_reach
+from acrebox.serve.holding import held
+from acrebox.store.accounts_of_system import OWN, account_named, can_reach, hand_over
 from acrebox.store.cluster import admin_url, running_cluster
 from acrebox.store.engine import connect, migrate
 from acrebox.store.own_database import DATABASE, FIRST, ROLE
@@ -64,6 +65,25 @@ def test_data_of_another_account_is_taken_over_with_all_that_is_in_it(own_home: 
     served.start()
     assert served.told("GET", "/api/beds") == beds
     assert served.stop() == 0
+
+
+@as_root
+def test_root_follows_no_link_that_the_account_has_laid(own_home: Path, tmp_path: Path) -> None:
+    account = account_named(OWN)
+    assert account is not None
+    own_home.mkdir(parents=True)
+    (tmp_path / "inner").mkdir()
+    kept = tmp_path / "kept"
+    kept.write_text("nobody else's")
+    (own_home / "logs").symlink_to(tmp_path)
+    hand_over(own_home, ("logs", "gone"), account)
+    assert kept.stat().st_uid == 0
+    assert (tmp_path / "inner").stat().st_uid == 0
+    assert (own_home / "logs").lstat().st_uid == account.uid
+    (own_home / "serving").symlink_to(kept)
+    with pytest.raises(OSError, match="symbolic links"), held(own_home, "http://here/"):
+        pass
+    assert kept.read_text() == "nobody else's"
 
 
 def test_its_role_owns_its_database_and_may_do_nothing_else(own_home: Path) -> None:

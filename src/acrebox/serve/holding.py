@@ -31,13 +31,16 @@ def held(home: Path, address: str) -> Iterator[None]:
         yield
         return
     home.mkdir(parents=True, exist_ok=True)
-    with (home / "serving").open("a+", encoding="utf-8") as told:
+    # Root opens it in a folder that is the account's: a link there leads nowhere.
+    flags = os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW
+    with os.fdopen(os.open(home / "serving", flags, 0o644), "r+", encoding="utf-8") as told:
         try:
             fcntl.flock(told, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except BlockingIOError:
             told.seek(0)
             raise ServedAlreadyError(f"Acre Box runs already, at {told.read().strip() or address}") from None
         told.truncate(0)
+        told.seek(0)
         told.write(address)
         told.flush()
         try:
@@ -59,7 +62,6 @@ def bound(host: str, port: int) -> socket.socket:
             f"Port {port} on {host} cannot be had: {reason.strerror}. Give another: bin/start --port"
             f" {port + 1 if port < 65535 else 8040}"
         ) from None
-    held_port.set_inheritable(True)
     return held_port
 
 

@@ -6,6 +6,7 @@ import signal
 import socket
 import sys
 from argparse import Namespace
+from functools import partial
 from pathlib import Path
 
 import uvicorn
@@ -26,8 +27,8 @@ from acrebox.serve.holding import (
     held,
     reached_at,
 )
-from acrebox.serve.keeping_up import Backups, Rounds, log_round
-from acrebox.serve.log import log_to
+from acrebox.serve.keeping_up import Backups, Rounds
+from acrebox.serve.log import log_to, turn_over
 from acrebox.serve.patience import Patience
 from acrebox.serve.words import read_words
 from acrebox.store import AccountStore, BedStore, YardStore
@@ -93,9 +94,9 @@ def _give_up_root(home: Path, given: Namespace) -> None:
     """Started as root, serve as an account of our own, to which the data is given. Where it cannot get at the
     program, that is told, and root stays.
     """
-    account = account_named(OWN) if os.geteuid() == 0 else None
     if os.geteuid() != 0:
         return
+    account = account_named(OWN)
     if account is None:
         raise AcreBoxError(f"Started as root, it serves as user '{OWN}', and there is none; run bin/setup.")
     blocked = [place for place in (ROOT, Path(sys.executable).parent) if not can_reach(account, place)]
@@ -125,7 +126,9 @@ def _tell_first(accounts: AccountStore, address: str) -> None:
 
 
 def _copied(file: Path, folder: Path) -> Path:
-    """A copy of a file that nobody but its owner can read."""
+    """A copy of a file that nobody but its owner can read. Raises AcreBoxError."""
+    if folder.is_symlink():
+        raise AcreBoxError(f"{folder} should be a folder, and is a link. Nothing was changed. Move it away.")
     folder.mkdir(mode=0o700, exist_ok=True)
     copy = folder / file.name
     copy.unlink(missing_ok=True)
@@ -157,7 +160,7 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
         secure=bool(given.tls_cert),
         alone=given.processes == 1,
     ).hand_on()
-    rounds = Rounds(*([backups.look] if ours else []), log_round(home))
+    rounds = Rounds(*([backups.look] if ours else []), partial(turn_over, home))
     config = uvicorn.Config(
         "acrebox.serve.app:app_of",
         factory=True,

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from hashlib import sha256
 from pathlib import Path
+from typing import Any
 
 from acrebox.store.datafolder import ClusterError
 
@@ -23,6 +24,11 @@ class Account:
     name: str
     uid: int
     gid: int
+
+    @property
+    def alone(self) -> dict[str, Any]:
+        """By which root begins a process as it: the words of `subprocess`."""
+        return {"user": self.uid, "group": self.gid, "extra_groups": []}
 
 
 def account_named(name: str) -> Account | None:
@@ -56,7 +62,7 @@ def account_for(data: Path) -> Account:
 def can_reach(account: Account, place: Path) -> bool:
     """Whether an account gets into a folder."""
     words = ["test", "-r", str(place), "-a", "-x", str(place)]
-    done = subprocess.run(words, user=account.uid, group=account.gid, extra_groups=[], check=False, cwd="/")
+    done = subprocess.run(words, check=False, cwd="/", **account.alone)
     return done.returncode == 0
 
 
@@ -71,19 +77,20 @@ def reachable(home: Path, account: Account | None) -> Path:
 
 
 def hand_over(home: Path, names: Iterable[str], account: Account) -> None:
-    """Give a folder, and what is called so in it with all that it holds, to an account.
+    """Give a folder, and what is called so in it with all that it holds, to an account. No link is followed:
+    where it leads is none of ours.
 
     Raises ClusterError while a database of another account runs there.
     """
     home.mkdir(parents=True, exist_ok=True)
     _give(str(home), account)
     for place in (home / name for name in names):
-        if place.is_dir():
+        if place.is_dir() and not place.is_symlink():
             _check_still(place / "postmaster.pid", account)
             for folder, _, files in os.walk(place):
                 for path in (folder, *(os.path.join(folder, name) for name in files)):
                     _give(path, account)
-        elif place.exists():
+        elif place.is_symlink() or place.exists():
             _give(str(place), account)
 
 

@@ -15,6 +15,7 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 from threading import Event, Thread
+from typing import Any
 
 from acrebox.store.accounts_of_system import Account, account_for, reachable
 from acrebox.store.datafolder import (
@@ -123,10 +124,11 @@ class _Cluster:
         self._port = 0
         self._bin = Path()
 
+    def _as_account(self) -> dict[str, Any]:
+        """As whom the programs of the database run."""
+        return self._account.alone if self._account else {}
+
     def _call(self, words: Sequence[str], check: bool = True) -> int:
-        options: dict[str, object] = {}
-        if self._account:
-            options = {"user": self._account.uid, "group": self._account.gid, "extra_groups": []}
         # The server outlives pg_ctl and keeps what it inherits: give it no pipe of ours.
         with self._log().open("ab") if check else open(os.devnull, "ab") as log:
             result = subprocess.run(
@@ -137,8 +139,8 @@ class _Cluster:
                 stderr=log,
                 check=False,
                 start_new_session=True,
-                **options,
-            )  # type: ignore[call-overload]
+                **self._as_account(),
+            )
         if check and result.returncode:
             raise ClusterError(f"{Path(words[0]).name} failed: {self._why()}")
         return int(result.returncode)
@@ -231,17 +233,15 @@ class _Cluster:
         who serves holds `serving`.
         """
         held, program = str(self._home / "serving"), str(self._bin / "pg_ctl")
-        options = {"user": self._account.uid, "group": self._account.gid} if self._account else {}
-        guard: subprocess.Popen[bytes] = subprocess.Popen(
+        return subprocess.Popen(
             ["sh", "-c", GUARD, "sh", held, program, str(self.data)],
             stdin=subprocess.PIPE,
             stdout=subprocess.DEVNULL,
             stderr=subprocess.DEVNULL,
             start_new_session=True,
             cwd="/",
-            **options,  # type: ignore[call-overload]
+            **self._as_account(),
         )
-        return guard
 
     def stop(self) -> None:
         if self._runs():

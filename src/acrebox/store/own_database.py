@@ -8,8 +8,7 @@ import os
 import secrets
 from pathlib import Path
 
-from psycopg import Connection, connect
-from psycopg.errors import OperationalError
+from psycopg import Connection, Error, connect
 from psycopg.sql import SQL, Identifier, Literal
 from sqlalchemy.engine import URL, make_url
 
@@ -37,7 +36,7 @@ def own_database(admin: str, data: Path) -> str:
             _make_database(at, address)
         with _reached(address, DATABASE) as at:
             _give_all(at)
-    except OperationalError as reason:
+    except Error as reason:
         raise ClusterError(f"The database cannot be set up: {str(reason).strip().splitlines()[-1]}") from None
     own = address.set(username=ROLE, password=word, database=DATABASE)
     return own.render_as_string(hide_password=False)
