@@ -226,6 +226,7 @@ describe('a document being worked on', () => {
     await settle()
     expect(ways.put).not.toHaveBeenCalled()
     expect(doc.saveState.value).toBe('looking')
+    expect(kept.size).toBe(0)
   })
 
   it('drops a draft that nobody can read', async () => {

@@ -86,6 +86,12 @@ function numbered(problem: ProblemDetails): ProblemDetails {
   return { ...problem, detail: `${problem.detail} (In the log it is ${problem.id}.)` }
 }
 
+/** What is refused, in one sentence: the first field at fault and what is allowed, else why. */
+export function sayRefusal(problem: ProblemDetails): string {
+  const wrong = problem.problems?.[0]
+  return wrong ? `${wrong.message} Allowed: ${wrong.allowed}.` : problem.detail
+}
+
 async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; response: Response }>): Promise<Answer<T>> {
   try {
     const { data, error, response } = await call

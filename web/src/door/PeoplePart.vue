@@ -34,10 +34,8 @@ async function let_(person: Person, may: string) {
   take(await api.letDo(props.yard, person.id, may as 'look' | 'work'), (value) => (people.value = value))
 }
 async function letGo(person: Person) {
-  const answer = await api.letGo(props.yard, person.id)
-  trouble.value = answer.ok ? null : answer.problem.detail
-  if (answer.ok && person.id === session.value?.id) await router.push({ name: 'home' })
-  else await load()
+  const own = person.id === session.value?.id
+  take(await api.letGo(props.yard, person.id), () => void (own ? router.push({ name: 'home' }) : load()))
 }
 async function invite(may: 'look' | 'work') {
   copied.value = false
@@ -45,10 +43,8 @@ async function invite(may: 'look' | 'work') {
   await load()
 }
 async function withdraw(one: Invited) {
-  const answer = await api.withdraw(props.yard, one.id)
-  trouble.value = answer.ok ? null : answer.problem.detail
   link.value = null
-  await load()
+  take(await api.withdraw(props.yard, one.id), () => void load())
 }
 async function copy() {
   if (link.value) copied.value = await navigator.clipboard.writeText(link.value).then(() => true, () => false)

@@ -2,7 +2,7 @@
 import { NButton } from 'naive-ui'
 import { ref } from 'vue'
 
-import { api } from '@/api/client'
+import { api, sayRefusal } from '@/api/client'
 import Fold from '@/sheet/Fold.vue'
 import PassphraseBox from './PassphraseBox.vue'
 import { useSession } from './useSession'
@@ -21,10 +21,7 @@ async function change() {
   if (answer.ok) {
     said.value = 'Changed. All other browsers are signed out.'
     old.value = fresh.value = ''
-  } else {
-    const wrong = answer.problem.problems?.[0]
-    trouble.value = wrong ? `${wrong.message} Allowed: ${wrong.allowed}.` : answer.problem.detail
-  }
+  } else trouble.value = sayRefusal(answer.problem)
 }
 </script>
 

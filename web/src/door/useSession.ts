@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef } from 'vue'
 
-import { api, onSignInAsked, type SessionOut } from '@/api/client'
+import { api, onSignInAsked, sayRefusal, type SessionOut } from '@/api/client'
 import { router } from '@/router'
 import { flush } from '@/state/outbox'
 
@@ -35,8 +35,7 @@ export function useSession() {
     trouble.value = null
     const answer = await call
     if (!answer.ok) {
-      const wrong = answer.problem.problems?.[0]
-      trouble.value = wrong ? `${wrong.message} Allowed: ${wrong.allowed}.` : answer.problem.detail
+      trouble.value = sayRefusal(answer.problem)
       return false
     }
     if (answer.value) session.value = answer.value

@@ -83,6 +83,8 @@ export function useSaving<D extends object>(ways: Ways<D>) {
   /** Where this tab's draft is kept: each tab has a place of its own. */
   let place = ways.draftKey
   function keepDraft() {
+    // What is only tried is nobody's draft: it is gone with the page.
+    if (ways.mayWrite?.() === false) return
     if (saved.value && draft.value) localStorage.setItem(place, JSON.stringify({ revision: saved.value.revision, base: saved.value.document, document: draft.value }))
   }
   const dropDraft = () => localStorage.removeItem(place)

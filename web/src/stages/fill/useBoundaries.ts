@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef } from 'vue'
 
-import { api } from '@/api/client'
+import { api, sayRefusal } from '@/api/client'
 import { useThisBed } from '@/bed/useBed'
 
 /** The line over a layer: which layer (as the plan has them), what it is called, its height and how high that is over the
@@ -89,8 +89,7 @@ export function useBoundaries() {
     if (!draft.value) return
     const answer = await api.moveBoundary(draft.value, n, to, { bed: id })
     if (!answer.ok) {
-      const problem = answer.problem.problems?.[0]
-      trouble.value = { n, typed, words: problem ? `${problem.message} Allowed: ${problem.allowed}.` : answer.problem.detail }
+      trouble.value = { n, typed, words: sayRefusal(answer.problem) }
       return
     }
     trouble.value = null

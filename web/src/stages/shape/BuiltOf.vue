@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { api } from '@/api/client'
+import { api, sayRefusal } from '@/api/client'
 import { titleOf, useOffers } from '@/bed/useOffers'
 import { useThisBed } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
@@ -25,8 +25,7 @@ async function take(next: string) {
   dropped.value = []
   said.value = null
   if (!result.ok) {
-    const [first] = result.problem.problems ?? []
-    said.value = first ? `${first.message} Allowed: ${first.allowed}.` : result.problem.detail
+    said.value = sayRefusal(result.problem)
     return
   }
   dropped.value = result.value.dropped
