@@ -12,7 +12,8 @@ from limits.strategies import FixedWindowRateLimiter
 from sqlalchemy import Engine, text
 
 from acrebox.api.app import make_app
-from acrebox.store import AccountStore, Rates
+from acrebox.core.yard import Yard
+from acrebox.store import AccountStore, May, Rates, YardStore
 from acrebox.store.accounts import known_as
 
 PASSPHRASE = "three damp sacks of leaves"
@@ -106,11 +107,24 @@ def test_who_tries_too_often_waits_and_every_process_counts_the_same(
     assert 0 < int(late.headers["Retry-After"]) <= 900
 
 
+def test_a_name_is_counted_and_kept_however_it_is_spelled(client: TestClient, engine: Engine) -> None:
+    spelled = [" " * n + "hedda" + " " * (n + 1) + "BROOK" for n in range(12)]
+    assert [sign_in(client, name, "wrong") for name in spelled] == [401] * 10 + [429] * 2
+    # In small letters this one is three times as long.
+    store = AccountStore(engine)
+    found = store.secret_of("Hedda Brook")
+    assert found is not None
+    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
+    body = {"key": key, "name": "\u0390" * 60, "passphrase": PASSPHRASE}
+    assert client.post("/api/accounts", json=body).status_code == 201
+
+
 def test_a_name_is_taken_however_it_is_spelled(client: TestClient, engine: Engine) -> None:
     store = AccountStore(engine)
     found = store.secret_of("Hedda Brook")
     assert found is not None
-    body = {"key": store.invite(found[0].id, None, None), "name": " HEDDA  brook ", "passphrase": PASSPHRASE}
+    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
+    body = {"key": key, "name": " HEDDA  brook ", "passphrase": PASSPHRASE}
     taken = client.post("/api/accounts", json=body)
     assert taken.status_code == 409
     assert client.post("/api/accounts", json={**body, "name": "Odo"}).status_code == 201, (

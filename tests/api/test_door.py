@@ -47,7 +47,12 @@ def house(engine: Engine) -> Iterator[House]:
         for client, name, may in ((viewer, "Viewer", "look"), (worker, "Worker", "work")):
             key = owner.post(f"/api/yards/{yard}/invitations", json={"may": may}).json()["key"]
             people[name] = joined(client, key, name)["id"]
-        joined(outsider, store.invite(store.secret_of("Owner")[0].id, None, None), "Outsider")  # type: ignore[index]
+        elsewhere = owner.post("/api/yards", json={"name": "Elsewhere"}).json()["id"]
+        links = f"/api/yards/{elsewhere}"
+        key = owner.post(f"{links}/invitations", json={"may": "look"}).json()["key"]
+        # Somebody who came by another yard, and left that.
+        who = joined(outsider, key, "Outsider")["id"]
+        assert outsider.delete(f"{links}/people/{who}").status_code == 204
         made = owner.post(f"/api/beds?yard={yard}", json=document())
         assert made.status_code == 201, made.text
         yield House(stranger, outsider, viewer, worker, owner, yard, made.json()["id"], people, store)
@@ -166,6 +171,7 @@ def test_a_link_is_good_once_and_can_be_withdrawn(house: House) -> None:
 def test_the_first_account_has_what_was_there_and_there_is_one_first(engine: Engine) -> None:
     with TestClient(make_app(engine)) as at_home:
         yard = at_home.get("/api/yards").json()[0]
+        assert at_home.get("/api/yards").json() == [yard], "there is always a yard, and it is one"
         assert yard["may"] == "own"
         assert at_home.get("/api/session").json() == {
             "accounts": False,

@@ -6,6 +6,7 @@ from pathlib import Path
 import pytest
 from sqlalchemy import Engine
 
+from acrebox.core.yard import Yard
 from acrebox.store import BedStore, YardStore
 from acrebox.store.yards import StoredYard
 from served import clear
@@ -27,7 +28,7 @@ def yards(engine: Engine) -> YardStore:
 
 @pytest.fixture
 def yard(yards: YardStore) -> StoredYard:
-    return yards.first()
+    return yards.make(Yard())
 
 
 @pytest.fixture

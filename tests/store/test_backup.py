@@ -11,6 +11,7 @@ import pytest
 from sqlalchemy import Engine, MetaData, select, text
 from sqlalchemy.engine import make_url
 
+from acrebox.core.yard import Yard
 from acrebox.store import BedStore, KeptWeather, StoredYard, WeatherStore, YardStore
 from acrebox.store.backup import KEPT, BackupError, keep_one, newest, put_back, take_backup
 from acrebox.store.cluster import programs_for
@@ -68,7 +69,7 @@ def test_every_row_comes_back_into_a_fresh_install_or_a_used_one(
     take_backup(address(used), PROGRAMS, tmp_path / "all.sql.gz")
     if not fresh:
         migrate(other)
-        BedStore(other).make(design(name="In the way"), YardStore(other).first().id)
+        BedStore(other).make(design(name="In the way"), YardStore(other).make(Yard()).id)
         with other.begin() as connection:
             connection.execute(text("CREATE TABLE of_a_later_release (n int)"))
     put_back(address(other), PROGRAMS, tmp_path / "all.sql.gz")

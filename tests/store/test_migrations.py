@@ -33,7 +33,7 @@ def every_revision(engine: Engine) -> list[tuple[Any, ...]]:
 
 
 def beds_of(engine: Engine) -> dict[str, Bed]:
-    return {str(b.document["name"]): b for b in BedStore(engine).list(YardStore(engine).first().id)}
+    return {str(b.document["name"]): b for b in BedStore(engine).list(YardStore(engine).list()[0].id)}
 
 
 def test_every_bed_and_every_revision_comes_over_into_one_yard(released: Engine) -> None:
@@ -98,7 +98,7 @@ def test_a_cap_within_the_construction_is_read_as_the_add_on_it_is_now(released:
 
 def test_beds_that_nobody_can_read_or_build_are_rows_beside_the_others(released: Engine) -> None:
     migrate(released)
-    rows = {str(r.bed.document["name"]): r for r in listed(YardStore(released).first(), BedStore(released))}
+    rows = {str(r.bed.document["name"]): r for r in listed(YardStore(released).list()[0], BedStore(released))}
     wrong = {name: [p.field for p in r.problems] for name, r in rows.items() if r.problems}
     assert wrong == {"Long bed by the fence": ["construction.board"], "Corner by the plum": ["outline"]}
     assert all(r.figures is not None for name, r in rows.items() if name not in wrong)

@@ -18,11 +18,6 @@ def made(**fields: Any) -> Yard:
     return read_yard({"schema": 1, "name": "Plot 7", **fields})
 
 
-def test_there_is_always_a_yard(yards: YardStore) -> None:
-    assert yards.first().id == yards.first().id
-    assert len(yards.list()) == 1
-
-
 def test_beds_belong_to_one_yard(yards: YardStore, store: BedStore) -> None:
     here, there = yards.make(made(name="Here")), yards.make(made(name="There"))
     bed = store.make(design(), here.id)

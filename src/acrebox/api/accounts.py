@@ -20,7 +20,7 @@ from acrebox.api.problems import RESPONSES
 from acrebox.api.working import BusyError
 from acrebox.core.errors import refuse
 from acrebox.store import Account, May, NotFoundError, Person, Rates
-from acrebox.store.accounts import SESSION_DAYS
+from acrebox.store.accounts import SESSION_DAYS, known_as
 
 router = APIRouter(prefix="/api", tags=["accounts"], responses=RESPONSES)
 
@@ -198,7 +198,7 @@ def read_session(request: Request, kept: AllStores) -> SessionOut:
 def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response) -> SessionOut:
     """Sign in: the browser is given a key. Wrong names and wrong passphrases are told alike."""
     _count(request, BY_ADDRESS, "sign-in", _address(request))
-    _count(request, BY_NAME, "name", given.name.casefold())
+    _count(request, BY_NAME, "name", known_as(given.name))
     found = kept.accounts.secret_of(given.name)
     if not _is_right(found[1] if found else _nobody(), given.passphrase) or found is None:
         raise HTTPException(401, "No account has that name and that passphrase.")
@@ -287,8 +287,8 @@ def invite(yard_id: UUID, given: InviteIn, asks: Asks, kept: AllStores) -> LinkO
     """A link by which one person comes to look at a yard or to work in it."""
     by = _somebody(asks.account).id
     kept.yards.get(yard_id)
-    key = kept.accounts.invite(by, yard_id, May(given.may))
-    return LinkOut(key=key, good_until=kept.accounts.invitations(yard_id)[-1].ends_at)
+    key, link = kept.accounts.invite(by, yard_id, May(given.may))
+    return LinkOut(key=key, good_until=link.ends_at)
 
 
 @router.delete("/yards/{yard_id}/invitations/{invitation_id}", status_code=204)

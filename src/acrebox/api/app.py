@@ -10,9 +10,7 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import (
-    accounts as accounts_of,
-)
+from acrebox.api import accounts as accounts_of
 from acrebox.api import (
     beds,
     filling,

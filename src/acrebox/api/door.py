@@ -9,12 +9,11 @@ from uuid import UUID
 
 from fastapi import Depends, HTTPException, Request
 from starlette.concurrency import run_in_threadpool
-from starlette.datastructures import MutableHeaders
 from starlette.requests import HTTPConnection
-from starlette.types import ASGIApp, Message, Receive, Scope, Send
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from acrebox.api.context import Stores
-from acrebox.api.problems import problem
+from acrebox.api.problems import away, problem
 from acrebox.core.yard import LONE
 from acrebox.store import AWAY, Account, May, NotFoundError, StoredYard
 
@@ -107,7 +106,7 @@ ROUTES: dict[Rule, str] = {
 RULES: dict[str, Rule] = {
     line.strip(): rule for rule, lines in ROUTES.items() for line in lines.strip().splitlines()
 }
-ASKS = ("/api/session", "/api/health", "/api/ready", "/api/accounts")
+ASKS = {name.split()[1] for name, rule in RULES.items() if rule == OPEN}
 """What is answered to who is not signed in."""
 
 
@@ -119,6 +118,11 @@ class Caller:
 
     account: Account | None = None
     key: str = ""
+
+    @property
+    def owner(self) -> UUID | None:
+        """Whose is what it makes."""
+        return self.account.id if self.account else None
 
 
 HOUSE = Caller()
@@ -145,28 +149,16 @@ class Door:
             try:
                 account = await run_in_threadpool(self._stores.accounts.who, key) if key else None
             except AWAY:
-                says = "The yard cannot be reached: its database does not answer. Try again."
-                answer = problem(503, "away", "The yard cannot be reached.", says)
-                answer.headers["Retry-After"] = "2"
-                await answer(scope, receive, send)
+                await away()(scope, receive, send)
                 return
             state["caller"] = Caller(account, key) if account else None
             if account is None and path not in ASKS:
                 says = "Sign in first. What you typed is kept in this browser."
-                await problem(401, "sign-in", "Sign in first.", says)(scope, receive, _once_more(send))
+                answer = problem(401, "sign-in", "Sign in first.", says)
+                answer.headers["WWW-Authenticate"] = 'Session realm="Acre Box"'
+                await answer(scope, receive, send)
                 return
         await self._app(scope, receive, send)
-
-
-def _once_more(send: Send) -> Send:
-    """Tells, as 401 has to, by what one signs in."""
-
-    async def told(message: Message) -> None:
-        if message["type"] == "http.response.start":
-            MutableHeaders(scope=message)["WWW-Authenticate"] = 'Session realm="Acre Box"'
-        await send(message)
-
-    return told
 
 
 def caller_of(request: Request) -> Caller:
@@ -198,8 +190,9 @@ def authorise(request: Request) -> May:
     kept: Stores = request.app.state.stores
     least = May.OWN
     wanted = rule if isinstance(rule, May) else May.LOOK
+    mays = kept.accounts.mays(account)
     for what, key, yard in _named(request, kept):
-        may = kept.accounts.may(account, yard) if yard else None
+        may = mays.get(yard) if yard else None
         if may is None:
             raise NotFoundError(f"there is no {what} {key}")
         if may.rank < wanted.rank:
@@ -211,7 +204,6 @@ def authorise(request: Request) -> May:
 _SAYS = {
     May.WORK: "You may look at this yard, not work in it. Its owner can let you.",
     May.OWN: "Only its owner may do that.",
-    May.LOOK: "You may not look at this.",
 }
 
 
@@ -237,24 +229,16 @@ def yards_of(asks: Caller, kept: Stores) -> list[tuple[StoredYard, May]]:
     """The yards that somebody may look at, and what he may do there; the usual one is made for who has
     none.
     """
-    account = asks.account
-    if account is None:
-        return [(yard, May.OWN) for yard in kept.yards.list() or [kept.yards.first()]]
-    seen = kept.accounts.seen_by(account)
-    found = [(yard, kept.accounts.may(account, yard.id)) for yard in kept.yards.list() if yard.id in seen]
-    if not found:
-        made = kept.yards.make(LONE)
-        kept.accounts.give_yard(made.id, account.id)
-        return [(made, May.OWN)]
-    return [(yard, may) for yard, may in found if may is not None]
+    yards = kept.yards.list()
+    if asks.account is not None:
+        mays = kept.accounts.mays(asks.account)
+        found = [(yard, mays[yard.id]) for yard in yards if yard.id in mays]
+    else:
+        found = [(yard, May.OWN) for yard in yards]
+    return found or [(kept.yards.make(LONE, asks.owner), May.OWN)]
 
 
 def first_of(asks: Caller, kept: Stores, least: May) -> StoredYard:
     """The first yard in which somebody may do so much; one of his own is made where there is none."""
-    for yard, may in yards_of(asks, kept):
-        if may.rank >= least.rank:
-            return yard
-    made = kept.yards.make(LONE)
-    if asks.account is not None:
-        kept.accounts.give_yard(made.id, asks.account.id)
-    return made
+    found = (yard for yard, may in yards_of(asks, kept) if may.rank >= least.rank)
+    return next(found, None) or kept.yards.make(LONE, asks.owner)

@@ -108,11 +108,16 @@ def _stale(_: Request, error: Exception) -> JSONResponse:
     return problem(412, "stale", title, str(error), saved=YardOut.of(saved))
 
 
-def _away(_: Request, __: Exception) -> JSONResponse:
+def away() -> JSONResponse:
+    """That the database cannot be reached."""
     says = "The yard cannot be reached: its database does not answer. Try again."
     answer = problem(503, "away", "The yard cannot be reached.", says)
     answer.headers["Retry-After"] = RETRY_AFTER_S
     return answer
+
+
+def _away(_: Request, __: Exception) -> JSONResponse:
+    return away()
 
 
 def _busy(_: Request, error: Exception) -> JSONResponse:
@@ -152,5 +157,5 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(BusyError, _busy)
     app.add_exception_handler(LeftError, _left)
     app.add_exception_handler(HTTPException, _http)
-    for away in AWAY:
-        app.add_exception_handler(away, _away)
+    for fault in AWAY:
+        app.add_exception_handler(fault, _away)

@@ -30,10 +30,7 @@ def list_yards(asks: Asks, kept: AllStores) -> list[YardOut]:
 @router.post("", status_code=201)
 def make_yard(yard: Yard, asks: Asks, kept: AllStores, response: Response) -> YardOut:
     """A new yard, without beds."""
-    made = kept.yards.make(check_yard(yard))
-    if asks.account is not None:
-        kept.accounts.give_yard(made.id, asks.account.id)
-    return _answer(made, response, May.OWN)
+    return _answer(kept.yards.make(check_yard(yard), asks.owner), response, May.OWN)
 
 
 @router.get("/{yard_id}")

@@ -8,7 +8,6 @@ from threading import Event, Thread
 from time import time
 
 from acrebox.core.errors import AcreBoxError
-from acrebox.serve.log import turn_over
 from acrebox.store.backup import keep_one, newest
 from acrebox.store.cluster import programs_for
 
@@ -28,17 +27,16 @@ class Backups:
         return keep_one(self._url, programs_for(self._home), self._folder, datetime.now())
 
     def look(self) -> None:
-        """Take one where the last is a day old; what goes wrong is in the log."""
+        """Take one where the last is a day old. Raises BackupError."""
         last = newest(self._folder)
         if last is None or time() - last.stat().st_mtime >= DAY_S:
-            try:
-                self.take()
-            except AcreBoxError as reason:
-                LOG.error("no backup: %s", reason)
+            self.take()
 
 
 class Rounds:
-    """Does a few things every ten minutes until it is stopped; what is being done is let be."""
+    """Does a few things every ten minutes until it is stopped; what is being done is let be. What goes wrong
+    is in the log, and tried again at the next round.
+    """
 
     def __init__(self, *rounds: Callable[[], None]) -> None:
         self._rounds, self._over = rounds, Event()
@@ -55,10 +53,8 @@ class Rounds:
     def _work(self) -> None:
         while not self._over.is_set():
             for one in self._rounds:
-                one()
+                try:
+                    one()
+                except (AcreBoxError, OSError) as reason:
+                    LOG.error("not done: %s", reason)
             self._over.wait(LOOKS_EVERY_S)
-
-
-def log_round(home: Path) -> Callable[[], None]:
-    """Begins the log anew where it is long."""
-    return lambda: turn_over(home)

@@ -18,7 +18,7 @@ KEPT = 5
 
 
 def log_to(home: Path) -> None:
-    """Write the log under `home`, from this process; faults go to where the start was typed, too."""
+    """Write the log under `home`, from this process."""
     folder = home / FOLDER
     folder.mkdir(parents=True, exist_ok=True)
     logging.config.dictConfig(_settings(folder / NAME))
@@ -35,7 +35,6 @@ def _settings(file: Path) -> dict[str, Any]:
                 "fmt": fields,
                 "rename_fields": {"asctime": "at", "levelname": "level", "name": "from", "message": "says"},
             },
-            "plain": {"format": "bin/start: %(message)s"},
         },
         "handlers": {
             "file": {

@@ -1,13 +1,12 @@
 """How long the server waits: for the head of a request, and for all of it; how many may be connected."""
 
 import asyncio
-import json
 import logging
 from typing import Any
 
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
-from acrebox.api.problems import new_id
+from acrebox.api.problems import MEDIA_TYPE, ProblemDetails, new_id
 
 LOG = logging.getLogger("acrebox")
 HEAD_IN_S = 10.0
@@ -74,20 +73,13 @@ class Patience(HttpToolsProtocol):
         name = new_id()
         LOG.info("answered", extra={"id": name, "status": 400, "why": msg})
         says = "That is no request of HTTP/1.1."
-        told = {
-            "id": name,
-            "type": "/problems/http",
-            "title": says,
-            "status": 400,
-            "detail": says,
-            "problems": [],
-        }
-        body = json.dumps(told).encode()
+        told = ProblemDetails(id=name, type="/problems/http", title=says, status=400, detail=says)
+        body = told.model_dump_json().encode()
         head = (
-            b"HTTP/1.1 400 Bad Request\r\ncontent-type: application/problem+json\r\n"
-            b"content-length: %d\r\nconnection: close\r\n\r\n" % len(body)
+            f"HTTP/1.1 400 Bad Request\r\ncontent-type: {MEDIA_TYPE}\r\n"
+            f"content-length: {len(body)}\r\nconnection: close\r\n\r\n"
         )
-        self.transport.write(head + body)
+        self.transport.write(head.encode() + body)
         self.transport.close()
 
     def _wait(self, seconds: float | None) -> None:

@@ -66,7 +66,7 @@ class Invited:
     """A link that was made and not used yet."""
 
     id: UUID
-    may: May | None
+    may: May
     ends_at: datetime
 
 
@@ -162,29 +162,24 @@ class AccountStore:
             session.commit()
             return key
 
-    def invite(self, by: UUID, yard: UUID | None, may: May | None) -> str:
+    def invite(self, by: UUID, yard: UUID, may: May) -> tuple[str, Invited]:
         """The key of a link that is good once, for an account and for what it may do in a yard."""
-        key = token_urlsafe(24)
+        key, ends = token_urlsafe(24), _in_days(INVITED_DAYS)
         with Session(self._engine) as session:
             session.execute(delete(InvitationRow).where(InvitationRow.ends_at < func.now()))
-            row = InvitationRow(
-                id=uuid4(),
-                key=hash_of(key),
-                yard_id=yard,
-                may=may,
-                made_by=by,
-                ends_at=_in_days(INVITED_DAYS),
-            )
+            row = InvitationRow(id=uuid4(), key=hash_of(key), yard_id=yard, may=may, made_by=by, ends_at=ends)
             session.add(row)
+            session.flush()
+            made = Invited(row.id, may, ends)
             session.commit()
-        return key
+        return key, made
 
     def invitations(self, yard: UUID) -> list[Invited]:
         """The links to a yard that are good yet."""
         with Session(self._engine) as session:
             good = InvitationRow.yard_id == yard, InvitationRow.ends_at > func.now()
             rows = session.scalars(select(InvitationRow).where(*good).order_by(InvitationRow.made_at))
-            return [Invited(row.id, May(row.may) if row.may else None, row.ends_at) for row in rows]
+            return [Invited(row.id, May(row.may or May.LOOK), row.ends_at) for row in rows]
 
     def withdraw(self, yard: UUID, invitation: UUID) -> None:
         """Let a link to a yard be good no more."""
@@ -246,37 +241,19 @@ class AccountStore:
 
     # --- what anybody may do ----------------------------------------------------------------------
 
-    def may(self, account: Account, yard: UUID) -> May | None:
-        """What somebody may do in a yard, put away or not; None where there is no such yard for him."""
+    def mays(self, account: Account) -> dict[UUID, May]:
+        """What somebody may do in which yards, those put away among them; others are not there for him."""
+        own = YardRow.owner_id == account.id
+        mine = own | YardRow.owner_id.is_(None) if account.first else own
+        shared = select(ShareRow.yard_id, ShareRow.may).where(ShareRow.account_id == account.id)
         with Session(self._engine) as session:
-            row = session.get(YardRow, yard)
-            if row is None:
-                return None
-            if row.owner_id == account.id or (row.owner_id is None and account.first):
-                return May.OWN
-            share = session.get(ShareRow, (yard, account.id))
-            return None if share is None else May(share.may)
+            found = {yard: May(may) for yard, may in session.execute(shared)}
+            return found | dict.fromkeys(session.scalars(select(YardRow.id).where(mine)), May.OWN)
 
     def yard_of_bed(self, bed: UUID) -> UUID | None:
         """The yard of a bed, put away or not; None where there is no such bed."""
         with Session(self._engine) as session:
             return session.scalar(select(BedRow.yard_id).where(BedRow.id == bed))
-
-    def seen_by(self, account: Account) -> set[UUID]:
-        """The yards that somebody may look at."""
-        with Session(self._engine) as session:
-            own = YardRow.owner_id == account.id
-            mine = own | YardRow.owner_id.is_(None) if account.first else own
-            found = set(session.scalars(select(YardRow.id).where(mine)))
-            return found | set(
-                session.scalars(select(ShareRow.yard_id).where(ShareRow.account_id == account.id))
-            )
-
-    def give_yard(self, yard: UUID, account: UUID) -> None:
-        """Have a new yard be somebody's."""
-        with Session(self._engine) as session:
-            session.execute(update(YardRow).where(YardRow.id == yard).values(owner_id=account))
-            session.commit()
 
     def people(self, yard: UUID) -> Sequence[Person]:
         """Everybody who may do something in a yard, its owner first."""

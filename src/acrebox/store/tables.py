@@ -136,7 +136,7 @@ class AccountRow(Base):
 
     id: Mapped[UUID] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(60))
-    known_as: Mapped[str] = mapped_column(String(120), unique=True)
+    known_as: Mapped[str] = mapped_column(String(200), unique=True)
     secret: Mapped[str] = mapped_column(String(200))
     first: Mapped[bool] = mapped_column(Boolean)
     made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())

@@ -65,20 +65,15 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
             query = select(YardRow).where(YardRow.deleted_at.is_(None)).order_by(YardRow.place)
             return [self._read(session, row) for row in session.scalars(query)]
 
-    def make(self, yard: Yard) -> StoredYard:
-        """A new yard."""
+    def make(self, yard: Yard, owner: UUID | None = None) -> StoredYard:
+        """A new yard, somebody's where that is told."""
         with Session(self._engine) as session:
-            row = YardRow(id=uuid4(), head=0)
+            row = YardRow(id=uuid4(), head=0, owner_id=owner)
             session.add(row)
             session.flush()
             self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
             session.commit()
             return self._read(session, row)
-
-    def first(self) -> StoredYard:
-        """The first yard there is; the usual one is made where there is none."""
-        found = self.list()
-        return found[0] if found else self.make(LONE)
 
     def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> StoredYard:
         """Save a yard that started from revision `base`. Raises StaleError when that is not the newest."""

@@ -21,7 +21,7 @@ def upgrade() -> None:
         "account",
         sa.Column("id", sa.Uuid(), primary_key=True),
         sa.Column("name", sa.String(60), nullable=False),
-        sa.Column("known_as", sa.String(120), nullable=False, unique=True),
+        sa.Column("known_as", sa.String(200), nullable=False, unique=True),
         sa.Column("secret", sa.String(200), nullable=False),
         sa.Column("first", sa.Boolean(), nullable=False),
         sa.Column("made_at", stamp, server_default=now, nullable=False),
