@@ -8,11 +8,13 @@ from collections.abc import Callable, Coroutine, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from typing import Any
+from uuid import uuid4
 
 import pytest
 
-from acrebox.api.working import BusyError, LeftError, Workers
+from acrebox.api.working import KEPT_MB, BusyError, LeftError, Workers, began_with, has_mb
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.plan import KEPT
 from served import DESIGN, Served
 
 pytestmark = pytest.mark.xdist_group("service")
@@ -36,6 +38,17 @@ def loops() -> None:
 
 def hoards() -> int:
     return len([b"x" * 50_000_000 for _ in range(40)])
+
+
+def is_given_no_more() -> None:
+    """As a package in C++ tells it."""
+    raise RuntimeError("std::bad_alloc")
+
+
+def keeps() -> int:
+    """Keep 50 MB more of what was worked out; answers how much there is besides what it began with [MB]."""
+    KEPT.put("of a test", uuid4(), b"x" * 50_000_000)
+    return has_mb() - began_with()
 
 
 def dies() -> None:
@@ -68,13 +81,24 @@ def in_a_loop(work: Callable[[], Coroutine[Any, Any, Any]]) -> Any:
         return thread.submit(lambda: asyncio.run(work())).result()
 
 
-TOO_MUCH = [(loops, "longer than 1 s"), (hoards, "more than 400 MB"), (dies, "ended")]
+TOO_MUCH = [
+    (loops, "longer than 1 s"),
+    (hoards, "more than 400 MB"),
+    (is_given_no_more, "more than 400 MB"),
+    (dies, "ended"),
+]
 
 
 @pytest.mark.parametrize(("work", "says"), TOO_MUCH)
 def test_too_much_is_refused_and_the_next_is_done(workers: Workers, work: object, says: str) -> None:
     with pytest.raises(DesignError, match=says):
         done(workers, work)
+    assert done(workers, adds) == 2
+
+
+def test_what_is_kept_from_plan_to_plan_leaves_room_for_the_next(workers: Workers) -> None:
+    has = [done(workers, keeps) for _ in range(12)]
+    assert max(has) < KEPT_MB + 60  # type: ignore[type-var, operator]
     assert done(workers, adds) == 2
 
 

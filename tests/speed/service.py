@@ -9,6 +9,7 @@ import tempfile
 import threading
 import time
 from copy import deepcopy
+from itertools import count
 from pathlib import Path
 from typing import Any
 
@@ -23,9 +24,12 @@ HEAVY = 60
 
 
 def heavy_bed(n: int) -> dict[str, Any]:
-    """A bed that takes long to cut: many odd lengths to hand, and much effort."""
-    found: Any = deepcopy(max((bed.document() for bed in demo_beds()), key=lambda d: len(json.dumps(d))))
+    """A bed of many boards, each time of another length, so that nothing of it is known from before."""
+    found: Any = deepcopy(
+        next(d for d in (bed.document() for bed in demo_beds()) if d["outline"]["shape"] == "l")
+    )
     found["name"] = f"Heavy {n}"
+    found["outline"] |= {"length": f"{4000 + n} mm", "width": f"{3000 + n} mm"}
     return found  # type: ignore[no-any-return]
 
 
@@ -60,9 +64,11 @@ def keep_asking(port: int, seconds: float, told: Any) -> None:
     statuses: dict[int, int] = {}
     until = time.monotonic() + seconds
 
-    def ask(n: int) -> None:
-        text = json.dumps(heavy_bed(n)).encode()
+    numbers = count()
+
+    def ask() -> None:
         while time.monotonic() < until:
+            text = json.dumps(heavy_bed(next(numbers))).encode()
             line = http.client.HTTPConnection("127.0.0.1", port, timeout=90)
             line.request("POST", "/api/plan?effort=200", text, {"Content-Type": "application/json"})
             answer = line.getresponse()
@@ -70,7 +76,7 @@ def keep_asking(port: int, seconds: float, told: Any) -> None:
             statuses[answer.status] = statuses.get(answer.status, 0) + 1
             line.close()
 
-    askers = [threading.Thread(target=ask, args=(n,)) for n in range(HEAVY)]
+    askers = [threading.Thread(target=ask) for _ in range(HEAVY)]
     for thread in askers:
         thread.start()
     for thread in askers:

@@ -13,7 +13,7 @@ import signal
 from collections.abc import Callable
 from concurrent.futures import Future
 from concurrent.futures.process import BrokenProcessPool
-from functools import partial
+from functools import cache, partial
 from hashlib import blake2b
 from multiprocessing import get_context, set_forkserver_preload
 from multiprocessing.forkserver import ensure_running
@@ -26,6 +26,7 @@ from pebble import ProcessExpired, ProcessPool
 from starlette.types import Receive
 
 from acrebox.core.errors import AcreBoxError, refuse
+from acrebox.core.plan import KEPT
 
 P = ParamSpec("P")
 T = TypeVar("T")
@@ -36,14 +37,19 @@ WAITED_S = 45.0
 """How long one piece of work is waited for, however busy the machine is."""
 TAKES_MB = 512
 """How much memory one piece of work may take, besides what is there before it."""
+KEPT_MB = 160
+"""How much a process keeps of what it worked out, besides what it begins with; then it forgets all of it."""
 MOST_WAITING = 64
 """How many pieces of work wait at most."""
 LEFT_S = 1.0
 """How long work goes on that nobody waits for any more: what is nearly done is cheaper than to begin anew."""
+MB = 1024 * 1024
 BEGINS_IN_S = 60.0
 WORKS = 2000
 """After how many pieces of work a process is made anew."""
 PR_SET_PDEATHSIG = 1
+NO_MEMORY = 77
+"""With what a process ends to which no more memory was given: what is left in it is not to be trusted."""
 NICER = 5
 """How much work stands back behind answering."""
 ODD = "a smaller bed, or one with less in it"
@@ -88,7 +94,7 @@ class Workers:
     ) -> None:
         prepare()
         self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
-        self._lanes = [_Lane(takes_mb) for _ in range(count)]
+        self._lanes = [_Lane() for _ in range(count)]
         self._loads = [0] * count
 
     @property
@@ -113,7 +119,7 @@ class Workers:
         """
         if self.waiting >= self._most:
             raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
-        lane, timed = self._lane(about), partial(_timed, work, self._takes_s)
+        lane, timed = self._lane(about), partial(_bounded, work, self._takes_s, self._takes_mb)
         self._loads[lane] += 1
         try:
             try:
@@ -124,10 +130,10 @@ class Workers:
         except TimeoutError:
             says = f"This was not worked out in {WAITED_S:g} s: the machine is busy, or it is too much."
             raise refuse("design", "too much work", says, ODD) from None
-        except MemoryError:
-            says = f"This takes more than {self._takes_mb} MB to work out."
-            raise refuse("design", "too much memory", says, ODD) from None
         except ProcessExpired as fault:
+            if fault.exitcode == NO_MEMORY:
+                says = f"This takes more than {self._takes_mb} MB to work out."
+                raise refuse("design", "too much memory", says, ODD) from None
             if fault.exitcode == -signal.SIGPROF:
                 says = f"This takes longer than {self._takes_s:g} s to work out."
                 raise refuse("design", "too much work", says, ODD) from None
@@ -164,8 +170,8 @@ class _Lane:
     gives up; then there is a new one.
     """
 
-    def __init__(self, takes_mb: int) -> None:
-        self._takes_mb, self._changing = takes_mb, Lock()
+    def __init__(self) -> None:
+        self._changing = Lock()
         self._pool = self._made()
 
     def _made(self) -> ProcessPool:
@@ -173,7 +179,6 @@ class _Lane:
             1,
             max_tasks=WORKS,
             initializer=_begin,
-            initargs=(self._takes_mb,),
             context=get_context("forkserver"),
         )
 
@@ -203,13 +208,12 @@ async def _left(receive: Receive) -> None:
         continue
 
 
-def _begin(takes_mb: int) -> None:
-    """What a new process does first: it stands back, and bounds its memory."""
+def _begin() -> None:
+    """What a new process does first: it stands back."""
     end_with_parent()
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     os.nice(NICER)
-    limit = _has_bytes() + takes_mb * 1024 * 1024
-    resource.setrlimit(resource.RLIMIT_AS, (limit, limit))
+    began_with()
 
 
 def end_with_parent() -> None:
@@ -218,18 +222,33 @@ def end_with_parent() -> None:
     libc.prctl(PR_SET_PDEATHSIG, signal.SIGKILL)
 
 
-def _has_bytes() -> int:
+def has_mb() -> int:
+    """What this process takes of addresses [MB]."""
     with open("/proc/self/statm", encoding="ascii") as told:
-        return int(told.read().split()[0]) * resource.getpagesize()
+        return int(told.read().split()[0]) * resource.getpagesize() // MB
 
 
-def _timed(work: Callable[[], T], takes_s: float) -> T:
-    """What work answers; its process ends when it has taken so much of a processor's time."""
+@cache
+def began_with() -> int:
+    """What this process had when it began [MB]."""
+    return has_mb()
+
+
+def _bounded(work: Callable[[], T], takes_s: float, takes_mb: int) -> T:
+    """What work answers; its process ends when it has taken so much of a processor's time, or of memory."""
+    resource.setrlimit(resource.RLIMIT_AS, ((has_mb() + takes_mb) * MB, resource.RLIM_INFINITY))
     signal.setitimer(signal.ITIMER_PROF, takes_s)
     try:
         return work()
+    except Exception as fault:
+        # Packages in C++ tell it in words of their own.
+        if isinstance(fault, MemoryError) or "bad_alloc" in str(fault):
+            os._exit(NO_MEMORY)
+        raise
     finally:
         signal.setitimer(signal.ITIMER_PROF, 0)
+        if has_mb() - began_with() > KEPT_MB:
+            KEPT.clear()
 
 
 def _pid() -> int:
