@@ -1,7 +1,10 @@
 """Signing in and out: keys, passphrases, and how often anybody may try."""
 
+import sys
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
+from io import StringIO
+from unicodedata import normalize
 
 import pytest
 from fastapi.testclient import TestClient
@@ -11,8 +14,10 @@ from limits import parse
 from limits.strategies import FixedWindowRateLimiter
 from sqlalchemy import Engine, text
 
+from acrebox import keeping
 from acrebox.api.app import make_app
 from acrebox.core.yard import Yard
+from acrebox.serve.holding import DATABASE_SETTING
 from acrebox.store import AccountStore, May, Rates, YardStore
 from acrebox.store.accounts import known_as
 
@@ -117,6 +122,42 @@ def test_a_name_is_counted_and_kept_however_it_is_spelled(client: TestClient, en
     key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
     body = {"key": key, "name": "\u0390" * 60, "passphrase": PASSPHRASE}
     assert client.post("/api/accounts", json=body).status_code == 201
+
+
+def test_accents_are_the_same_however_a_keyboard_sends_them(client: TestClient, engine: Engine) -> None:
+    store = AccountStore(engine)
+    found = store.secret_of("Hedda Brook")
+    assert found is not None
+    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
+    name, passphrase = "Zo\u00eb Brook", "caf\u00e9s and wet leaves"
+    body = {"key": key, "name": name, "passphrase": passphrase}
+    assert client.post("/api/accounts", json=body).status_code == 201
+    assert sign_in(client, normalize("NFD", name), normalize("NFD", passphrase)) == 200
+    assert sign_in(client, name, "cafes and wet leaves") == 401
+
+
+def test_who_forgot_a_passphrase_is_given_another_where_it_runs(
+    client: TestClient,
+    engine: Engine,
+    monkeypatch: pytest.MonkeyPatch,
+    capsys: pytest.CaptureFixture[str],
+) -> None:
+    monkeypatch.setenv(DATABASE_SETTING, engine.url.render_as_string(hide_password=False))
+
+    def give(name: str, passphrase: str) -> tuple[int, str]:
+        monkeypatch.setattr(sys, "stdin", StringIO(f"{passphrase}\n"))
+        return keeping.main(["passphrase", name]), capsys.readouterr().err
+
+    assert give("Odo", "nine wet wheelbarrows") == (
+        1,
+        "acrebox: There is no account 'Odo'. Allowed: Hedda Brook.\n",
+    )
+    status, says = give("Hedda Brook", "short")
+    assert (status, "at least 12 characters" in says) == (1, True)
+    assert client.get("/api/yards").status_code == 200
+    assert give(" hedda brook", "nine wet wheelbarrows") == (0, "")
+    assert client.get("/api/yards").status_code == 401
+    assert [sign_in(client), sign_in(client, passphrase="nine wet wheelbarrows")] == [401, 200]
 
 
 def test_a_name_is_taken_however_it_is_spelled(client: TestClient, engine: Engine) -> None:

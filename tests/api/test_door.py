@@ -72,7 +72,7 @@ def routes(house: House) -> list[tuple[str, str, str]]:
         for method, about in methods.items():
             if method in ("get", "post", "put", "delete"):
                 filled = path.replace("{bed_id}", house.bed).replace("{yard_id}", house.yard)
-                filled = filled.replace("{account_id}", house.people["Viewer"]).replace("{way}", "undo")
+                filled = filled.replace("{account_id}", house.people["Viewer"])
                 for name in ("{reading_id}", "{invitation_id}"):
                     filled = filled.replace(name, str(uuid4()))
                 filled = filled.replace("{kind}", "cut").replace("{key}", "front 1").replace("{number}", "1")

@@ -87,7 +87,29 @@ def test_whatever_can_be_read_can_be_asked_for_its_head(guarded: TestClient) -> 
     assert guarded.head("/api/nothing", headers={"Host": "localhost"}).status_code == 404
 
 
-def test_what_is_not_done_to_an_address_tells_what_is(guarded: TestClient) -> None:
-    answer = guarded.delete("/api/yards", headers={"Host": "localhost"})
-    assert answer.status_code == 405
-    assert answer.headers["Allow"]
+AT = {
+    "/api/yards": "GET, HEAD, POST",
+    "/api/session": "DELETE, GET, HEAD, POST",
+    "/api/plan": "POST",
+    "/api/health": "GET, HEAD",
+    "/api/yards/7a0be1c5-4f0a-4a63-9a30-52a1f9a1a0b5/sun-map": "GET, HEAD",
+}
+
+
+@pytest.mark.parametrize(("address", "methods"), AT.items())
+@pytest.mark.parametrize("method", ["PATCH", "OPTIONS", "TRACE", "LINK"])
+def test_what_is_not_done_to_an_address_tells_all_that_is(
+    guarded: TestClient, method: str, address: str, methods: str
+) -> None:
+    answer = guarded.request(method, address, headers={"Host": "localhost"})
+    assert (answer.status_code, answer.headers["Allow"]) == (405, methods)
+    assert answer.json()["detail"] == f"{method} is nothing that {address} can do. Allowed: {methods}."
+
+
+def test_where_there_is_nothing_nothing_can_be_done(guarded: TestClient) -> None:
+    for method in ("GET", "POST", "DELETE", "OPTIONS"):
+        assert guarded.request(method, "/api/nothing", headers={"Host": "localhost"}).status_code == 404
+    answer = guarded.post(
+        "/api/beds/7a0be1c5-4f0a-4a63-9a30-52a1f9a1a0b5/laser", headers={"Host": "localhost"}
+    )
+    assert (answer.status_code, answer.headers["Allow"]) == (405, "GET, HEAD")

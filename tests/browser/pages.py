@@ -19,8 +19,9 @@ from answering import until_it_answers
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
-# A busy machine takes its time; what comes at all comes within this.
-expect.set_options(timeout=20_000)
+WAITS_MS = 60_000
+"""A busy machine takes its time; what comes at all comes within this."""
+expect.set_options(timeout=WAITS_MS)
 # Refusals, and the line that tests take down.
 EXPECTED = ("status of 4", "status of 503", "ERR_INTERNET_DISCONNECTED")
 FLAGS = [
@@ -104,7 +105,7 @@ def new_context(browser: Browser) -> Iterator[Callable[..., BrowserContext]]:
 
     def make(**options: object) -> BrowserContext:
         context = browser.new_context(**{"viewport": {"width": 1280, "height": 800}, **options})  # type: ignore[arg-type]
-        context.set_default_timeout(8000)
+        context.set_default_timeout(WAITS_MS)
         context.on(
             "console",
             lambda m: (

@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Iterator
 
 import pytest
-from pages import CHROMIUM, FLAGS
+from pages import CHROMIUM, FLAGS, WAITS_MS
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 from work import design_of, make_bed, no_sideways, open_bed, plan_of, saved, serious_findings, tape
 
@@ -25,7 +25,7 @@ def gl_browser(browser: Browser) -> Iterator[Browser]:
 @pytest.fixture
 def gl_page(gl_browser: Browser) -> Iterator[Page]:
     context = gl_browser.new_context(viewport={"width": 1280, "height": 800})
-    context.set_default_timeout(15_000)
+    context.set_default_timeout(WAITS_MS)
     complaints: list[str] = []
     context.on("weberror", lambda e: complaints.append(str(e.error)))
     yield context.new_page()

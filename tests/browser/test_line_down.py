@@ -1,9 +1,11 @@
 """What is ticked and typed while the line is down or slow is neither lost nor sent twice."""
 
+import time
 from collections.abc import Callable
 from contextlib import suppress
 from typing import Any
 
+from pages import WAITS_MS
 from playwright.sync_api import BrowserContext, Error, Page, Route, expect
 from work import bed_id_of, design_of, make_bed, open_bed, saved, serious_findings
 
@@ -97,8 +99,10 @@ def test_on_a_slow_line_typing_closing_and_undo_make_no_conflict(
     expect(page.get_by_role("alertdialog")).to_have_count(0)
     page.get_by_label("Length, outside").fill("7 ft")
     page.get_by_role("link", name="Yard").click()
-    page.wait_for_timeout(2500)
-    assert design_of(site, bed)["outline"]["length"] == "7 ft"
+    until = time.monotonic() + WAITS_MS / 1000
+    while design_of(site, bed)["outline"]["length"] != "7 ft":
+        assert time.monotonic() < until, "what was typed last was not saved after the sheet was left"
+        page.wait_for_timeout(100)
 
 
 def test_nothing_is_hung_or_added_before_the_plan_is_there(page: Page, site: str) -> None:

@@ -94,6 +94,8 @@ def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
         ),
         ({"fill__layers": [{"material": "compost"}]}, "fill.layers.0", "depth or by its share"),
         ({"bench__offcuts": [{"stock": "9x9", "length": "1 m"}]}, "bench.offcuts.0.stock", "no timber"),
+        ({"loads__waterlogged": 0}, "loads.waterlogged", "true or false"),
+        ({"loads__waterlogged": "yes"}, "loads.waterlogged", "true or false"),
         (
             {"bench__lengths": [{"stock": "2x8", "length": "8 ft", "price": "-1"}]},
             "bench.lengths.0.price",

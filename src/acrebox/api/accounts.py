@@ -1,14 +1,9 @@
 """Signing in and out, links that let somebody in, and who may do what in a yard."""
 
 from datetime import datetime
-from functools import cache
-from secrets import token_urlsafe
-from threading import BoundedSemaphore
 from typing import Annotated, Literal
 from uuid import UUID
 
-from argon2 import PasswordHasher
-from argon2.exceptions import InvalidHashError, VerificationError
 from fastapi import APIRouter, HTTPException, Request, Response
 from limits import RateLimitItem, parse
 from limits.strategies import FixedWindowRateLimiter
@@ -16,20 +11,14 @@ from pydantic import BaseModel, Field
 
 from acrebox.api.context import AllStores
 from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo
+from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
 from acrebox.api.problems import RESPONSES
-from acrebox.api.working import BusyError
 from acrebox.core.errors import refuse
 from acrebox.store import Account, May, NotFoundError, Person, Rates
 from acrebox.store.accounts import SESSION_DAYS, known_as
 
 router = APIRouter(prefix="/api", tags=["accounts"], responses=RESPONSES)
 
-HASHER = PasswordHasher()
-"""Argon2id with the package's parameters, those of RFC 9106 for little memory."""
-_HASHING = BoundedSemaphore(2)
-HASH_WAIT_S = 5.0
-LEAST = 12
-"""How long a passphrase is at least [characters]."""
 BY_NAME, BY_ADDRESS = parse("10/15 minutes"), parse("40/15 minutes")
 """How often somebody may try to sign in under one name, and from one address."""
 BY_LINK = parse("20/hour")
@@ -122,47 +111,6 @@ def _count(request: Request, limit: RateLimitItem, *what: str) -> None:
         )
 
 
-@cache
-def _nobody() -> str:
-    """The hash of what nobody has: who is not there takes as long to be refused as who is."""
-    return HASHER.hash(token_urlsafe())
-
-
-def _hash(passphrase: str) -> str:
-    with _Hashing():
-        return HASHER.hash(passphrase)
-
-
-def _is_right(secret: str, passphrase: str) -> bool:
-    with _Hashing():
-        try:
-            return HASHER.verify(secret, passphrase)
-        except (VerificationError, InvalidHashError):
-            return False
-
-
-class _Hashing:
-    """Within it few hash at once: each takes 64 MB."""
-
-    def __enter__(self) -> None:
-        if not _HASHING.acquire(timeout=HASH_WAIT_S):
-            raise BusyError("So many sign in that this has to wait. Try again in a moment.")
-
-    def __exit__(self, *_: object) -> None:
-        _HASHING.release()
-
-
-def _checked(passphrase: str, name: str, field: str = "passphrase") -> str:
-    """A passphrase that can be one. Raises DesignError."""
-    if len(passphrase) < LEAST:
-        says = "That is too short for a passphrase."
-        raise refuse(field, f"{len(passphrase)} characters", says, f"at least {LEAST} characters")
-    if len(set(passphrase)) < 5 or passphrase.casefold() == name.casefold():
-        says = "That is too easy to guess."
-        raise refuse(field, "not shown", says, "a few words that have nothing to do with the name")
-    return passphrase
-
-
 def _address(request: Request) -> str:
     return request.client.host if request.client else "nobody"
 
@@ -200,11 +148,11 @@ def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response
     _count(request, BY_ADDRESS, "sign-in", _address(request))
     _count(request, BY_NAME, "name", known_as(given.name))
     found = kept.accounts.secret_of(given.name)
-    if not _is_right(found[1] if found else _nobody(), given.passphrase) or found is None:
+    if not is_right(found[1] if found else hash_of_nobody(), given.passphrase) or found is None:
         raise HTTPException(401, "No account has that name and that passphrase.")
     account, secret = found
-    if HASHER.check_needs_rehash(secret):
-        kept.accounts.renew_secret(account.id, _hash(given.passphrase))
+    if is_old(secret):
+        kept.accounts.renew_secret(account.id, hash_passphrase(given.passphrase))
     _give_key(request, response, kept.accounts.sign_in(account.id))
     return _told(request, account, anybody=True)
 
@@ -225,10 +173,10 @@ def sign_out(request: Request, kept: AllStores, response: Response) -> None:
 def join(request: Request, given: JoinIn, kept: AllStores, response: Response) -> SessionOut:
     """Make an account by a link, which is used up, and sign in."""
     _count(request, BY_LINK, "link", _address(request))
-    _checked(given.passphrase, given.name)
+    check_passphrase(given.passphrase, given.name)
     if not kept.accounts.is_good(given.key):
         raise HTTPException(403, "This link is not good, or was used already.")
-    account = kept.accounts.join(given.key, given.name, _hash(given.passphrase))
+    account = kept.accounts.join(given.key, given.name, hash_passphrase(given.passphrase))
     _give_key(request, response, kept.accounts.sign_in(account.id))
     return _told(request, account, anybody=True)
 
@@ -239,9 +187,10 @@ def change_passphrase(request: Request, given: ChangedIn, asks: Asks, kept: AllS
     account = _somebody(asks.account)
     _count(request, BY_NAME, "passphrase", str(account.id))
     found = kept.accounts.secret_of(account.name)
-    if found is None or not _is_right(found[1], given.old):
+    if found is None or not is_right(found[1], given.old):
         raise refuse("old", "not shown", "That is not your passphrase.", "the passphrase as it is now")
-    kept.accounts.change_secret(account.id, _hash(_checked(given.new, account.name, "new")), asks.key)
+    check_passphrase(given.new, account.name, "new")
+    kept.accounts.change_secret(account.id, hash_passphrase(given.new), asks.key)
 
 
 @router.post("/invitations/accept", status_code=204)

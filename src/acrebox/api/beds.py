@@ -1,6 +1,6 @@
 """Beds: read, make, change from a known revision, undo, copy, delete, tick."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
@@ -159,12 +159,16 @@ def move_bed(
     return _answer(kept.beds.move(bed_id, yard_id), response, may)
 
 
-@router.post("/{bed_id}/{way}")
-def step_bed(
-    bed_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, may: MayDo, response: Response
-) -> BedOut:
-    """Undo or redo one change."""
-    return _answer(kept.beds.step(bed_id, base, way), response, may)
+@router.post("/{bed_id}/undo")
+def undo_bed(bed_id: UUID, base: Base, kept: AllStores, may: MayDo, response: Response) -> BedOut:
+    """Undo one change."""
+    return _answer(kept.beds.step(bed_id, base, "undo"), response, may)
+
+
+@router.post("/{bed_id}/redo")
+def redo_bed(bed_id: UUID, base: Base, kept: AllStores, may: MayDo, response: Response) -> BedOut:
+    """Redo one change."""
+    return _answer(kept.beds.step(bed_id, base, "redo"), response, may)
 
 
 @router.put("/{bed_id}/ticks/{kind}/{key}")

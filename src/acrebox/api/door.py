@@ -81,14 +81,16 @@ ROUTES: dict[Rule, str] = {
         POST /api/beds/{bed_id}/restore
         POST /api/beds/{bed_id}/copy
         PUT /api/beds/{bed_id}/yard/{yard_id}
-        POST /api/beds/{bed_id}/{way}
+        POST /api/beds/{bed_id}/undo
+        POST /api/beds/{bed_id}/redo
         PUT /api/beds/{bed_id}/ticks/{kind}/{key}
         DELETE /api/beds/{bed_id}/ticks/{kind}/{key}
         POST /api/beds/{bed_id}/readings
         PUT /api/beds/{bed_id}/readings/{reading_id}
         DELETE /api/beds/{bed_id}/readings/{reading_id}
         PUT /api/yards/{yard_id}
-        POST /api/yards/{yard_id}/{way}
+        POST /api/yards/{yard_id}/undo
+        POST /api/yards/{yard_id}/redo
         PUT /api/yards/{yard_id}/weather
         DELETE /api/yards/{yard_id}/weather
         PUT /api/yards/{yard_id}/recipes

@@ -11,12 +11,13 @@ from html import escape
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, HTTPException, Request
+from fastapi import FastAPI, HTTPException
 from fastapi.responses import FileResponse, HTMLResponse
 from starlette.responses import Response
-from starlette.routing import compile_path
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
+
+from acrebox.api.methods import methods_at
 
 EVERY = "/{address:path}"
 FOREVER = "public, max-age=31536000, immutable"
@@ -41,12 +42,10 @@ def install(app: FastAPI, built: Path) -> None:
         return FileResponse(built / "robots.txt", media_type="text/plain")
 
     @app.get(EVERY, include_in_schema=False)
-    def page(address: str, request: Request) -> HTMLResponse:
+    def page(address: str) -> HTMLResponse:
         if address.startswith(("api/", "assets/")):
-            others = _methods_at(app, f"/{address}")
-            if others:
-                says = f"{request.method} is nothing that /{address} can do."
-                raise HTTPException(405, says, {"Allow": ", ".join(sorted(others))})
+            if address.startswith("api/") and methods_at(app, f"/{address}"):
+                raise HTTPException(405)
             raise HTTPException(404, f"There is nothing at /{address}.")
         if not (built / "index.html").exists():
             raise HTTPException(503, "The pages are not built; run bin/start without --no-build once.")
@@ -54,20 +53,6 @@ def install(app: FastAPI, built: Path) -> None:
             (built / "index.html").read_text("utf-8").replace("</head>", f"{_wanted(built, address)}</head>")
         )
         return HTMLResponse(text, headers={"Cache-Control": "no-cache"})
-
-
-@cache
-def _described(app: FastAPI) -> tuple[tuple[re.Pattern[str], frozenset[str]], ...]:
-    """The addresses of the API and their methods, as its description has them."""
-    return tuple(
-        (compile_path(path)[0], frozenset(method.upper() for method in methods))
-        for path, methods in app.openapi()["paths"].items()
-    )
-
-
-def _methods_at(app: FastAPI, address: str) -> set[str]:
-    """The methods that an address of the API has, where it has any."""
-    return set().union(*(methods for path, methods in _described(app) if path.match(address)))
 
 
 def _wanted(built: Path, address: str) -> str:

@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
+from acrebox.api.methods import methods_at
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.api.working import BusyError, LeftError
 from acrebox.core.design import problems_of
@@ -139,10 +140,26 @@ def _taken(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "taken", "That cannot be.", str(error))
 
 
-def _http(_: Request, error: Exception) -> JSONResponse:
+def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
+    if error.status_code == 405:
+        return _not_done(request)
     answer = problem(error.status_code, "http", str(error.detail), str(error.detail))
     answer.headers.update(error.headers or {})
+    return answer
+
+
+def _not_done(request: Request) -> JSONResponse:
+    """The routes know of one method each: an address tells what all of its routes can do."""
+    address = request.url.path
+    methods = methods_at(request.app, address)
+    if not methods:
+        says = f"There is nothing at {address}."
+        return problem(404, "http", says, says)
+    allowed = ", ".join(sorted(methods))
+    says = f"{request.method} is nothing that {address} can do. Allowed: {allowed}."
+    answer = problem(405, "http", says, says)
+    answer.headers["Allow"] = allowed
     return answer
 
 

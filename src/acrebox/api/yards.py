@@ -1,6 +1,5 @@
 """Yards: listed, made, changed from a known revision, undone, put away."""
 
-from typing import Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Response
@@ -65,9 +64,13 @@ def restore_yard(yard_id: UUID, kept: AllStores, may: MayDo, response: Response)
     return _answer(kept.yards.restore(yard_id), response, may)
 
 
-@router.post("/{yard_id}/{way}")
-def step_yard(
-    yard_id: UUID, way: Literal["undo", "redo"], base: Base, kept: AllStores, may: MayDo, response: Response
-) -> YardOut:
-    """Undo or redo one change."""
-    return _answer(kept.yards.step(yard_id, base, way), response, may)
+@router.post("/{yard_id}/undo")
+def undo_yard(yard_id: UUID, base: Base, kept: AllStores, may: MayDo, response: Response) -> YardOut:
+    """Undo one change."""
+    return _answer(kept.yards.step(yard_id, base, "undo"), response, may)
+
+
+@router.post("/{yard_id}/redo")
+def redo_yard(yard_id: UUID, base: Base, kept: AllStores, may: MayDo, response: Response) -> YardOut:
+    """Redo one change."""
+    return _answer(kept.yards.step(yard_id, base, "redo"), response, may)

@@ -10,6 +10,7 @@ from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 from hashlib import sha256
 from secrets import token_urlsafe
+from unicodedata import normalize
 from uuid import UUID, uuid4
 
 from sqlalchemy import Engine, delete, func, select, update
@@ -71,8 +72,8 @@ class Invited:
 
 
 def known_as(name: str) -> str:
-    """By which a name is known, however it is spelled."""
-    return " ".join(name.split()).casefold()
+    """By which a name is known, however it is spelled and however a keyboard sends its accents."""
+    return normalize("NFC", normalize("NFC", " ".join(name.split())).casefold())
 
 
 def hash_of(key: str) -> str:
@@ -93,14 +94,19 @@ class AccountStore:
         with Session(self._engine) as session:
             return session.scalar(select(AccountRow.id).limit(1)) is not None
 
+    def names(self) -> list[str]:
+        """What those are called who have an account."""
+        with Session(self._engine) as session:
+            return list(session.scalars(select(AccountRow.name).order_by(AccountRow.known_as)))
+
     def secret_of(self, name: str) -> tuple[Account, str] | None:
         """Who has a name, and the hash of his passphrase."""
         with Session(self._engine) as session:
             row = session.scalar(select(AccountRow).where(AccountRow.known_as == known_as(name)))
             return None if row is None else (_account(row), row.secret)
 
-    def change_secret(self, account: UUID, secret: str, keep: str) -> None:
-        """Keep another hash, and sign all other browsers out than the one with a key."""
+    def change_secret(self, account: UUID, secret: str, keep: str = "") -> None:
+        """Keep another hash, and sign all browsers out but the one with a key."""
         with Session(self._engine) as session:
             session.execute(update(AccountRow).where(AccountRow.id == account).values(secret=secret))
             others = SessionRow.account_id == account, SessionRow.key != hash_of(keep)

@@ -158,7 +158,7 @@ export const api = {
   changeYard: (id: string, revision: number, yard: Yard, writeId?: string) =>
     answer<StoredYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
   stepYard: (id: string, revision: number, way: 'undo' | 'redo') =>
-    answer<StoredYard>(http.POST('/api/yards/{yard_id}/{way}', { params: { path: { yard_id: id, way }, header: from(revision) as never } })),
+    answer<StoredYard>(http.POST(`/api/yards/{yard_id}/${way}`, { params: { path: { yard_id: id }, header: from(revision) as never } })),
   removeYard: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision) as never } }) as never),
   restoreYard: (id: string) => answer<StoredYard>(http.POST('/api/yards/{yard_id}/restore', { params: yardPath(id) })),
 
@@ -174,7 +174,7 @@ export const api = {
   change: (id: string, revision: number, design: Design, writeId?: string) =>
     answer<Bed>(http.PUT('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision, writeId) as never }, body: design as never })),
   step: (id: string, revision: number, way: 'undo' | 'redo') =>
-    answer<Bed>(http.POST('/api/beds/{bed_id}/{way}', { params: { path: { bed_id: id, way }, header: from(revision) as never } })),
+    answer<Bed>(http.POST(`/api/beds/{bed_id}/${way}`, { params: { path: { bed_id: id }, header: from(revision) as never } })),
   move: (id: string, yard_id: string) => answer<Bed>(http.PUT('/api/beds/{bed_id}/yard/{yard_id}', { params: { path: { bed_id: id, yard_id } } })),
   readings: (id: string) => answer<Readings>(http.GET('/api/beds/{bed_id}/readings', { params: bedPath(id) })),
   takeReading: (id: string, reading: TakenReading) => answer<Readings>(http.POST('/api/beds/{bed_id}/readings', { params: bedPath(id), body: reading })),

@@ -40,7 +40,7 @@ async function send() {
       <PassphraseBox id="passphrase" v-model="passphrase" label="Your passphrase" :invalid="Boolean(trouble)" />
       <p><n-button type="primary" attr-type="submit" :loading="busy" :disabled="!name.trim() || !passphrase">Come in</n-button></p>
     </form>
-    <p class="faint">No account yet? Somebody who owns a yard here can send you a link.</p>
+    <p class="faint">No account yet? Somebody who owns a yard here can send you a link. Passphrase forgotten? Whoever runs Acre Box gives you another.</p>
   </DoorSheet>
 </template>
 

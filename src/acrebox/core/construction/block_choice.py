@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.construction.block_lattice import Lattice, Module
 from acrebox.core.design import SQUARE_CORNERED, Construction, asks
@@ -40,11 +40,11 @@ class Blocks(Construction):
             "One every", label="Limit between bars", when={"bars": ["all"]}, imperial="4 ft"
         ),
     )
-    pockets: bool = Field(
+    pockets: StrictBool = Field(
         False, json_schema_extra=asks("Pockets", after="the cores of the top course are planted")
     )
-    cap: bool = Field(False, json_schema_extra=asks("Cap blocks", after="flat ones on top, to sit on"))
-    fabric: bool = Field(
+    cap: StrictBool = Field(False, json_schema_extra=asks("Cap blocks", after="flat ones on top, to sit on"))
+    fabric: StrictBool = Field(
         True, json_schema_extra=asks("Fabric", after="inside, its edge trapped under the top course")
     )
 

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.construction.ring_cap import RingCap
 from acrebox.core.construction.ring_oval import OvalTies
@@ -76,7 +76,7 @@ class Ring(Construction):
     guard: Literal["hose", "bead", "none"] = Field(
         "hose", json_schema_extra=asks("On the top edge", label="Guard of the edge", words={**GUARDS})
     )
-    strap: bool = Field(
+    strap: StrictBool = Field(
         True, json_schema_extra=asks("A strap", after="round it while it is filled, then taken off")
     )
     stock: Literal["new", "reclaimed"] = Field(

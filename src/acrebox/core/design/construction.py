@@ -5,7 +5,7 @@
 from enum import StrEnum
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import MeasuredStick
@@ -157,7 +157,7 @@ class Posted(Construction):
             "A post every", label="Limit between posts", hint="Left empty: the rule for what the posts hold."
         ),
     )
-    open_end: bool = Field(
+    open_end: StrictBool = Field(
         False, json_schema_extra=asks("One end stays open", after="until the barrow has been in")
     )
     open_side: str | None = Field(

@@ -233,6 +233,7 @@ PLAIN_WORDS = {
     "model_type": ("That is no object with fields", "an object with its fields"),
     "model_attributes_type": ("That is no object with fields", "an object with its fields"),
     "string_type": ("That is not text", "text"),
+    "bool_type": ("That is neither true nor false", "true or false"),
     "float_parsing": ("That is not a number", "a number"),
     "extra_forbidden": ("Nobody reads a field of that name", "the fields of what it stands in"),
     "int_parsing": ("That is not a whole number", "a whole number"),

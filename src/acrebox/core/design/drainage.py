@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
@@ -71,7 +71,7 @@ class DrainageChoice(LeftToYard, Asking):
         Length("140 mm"),
         json_schema_extra=asks("One every", label="Distance of the holes", imperial="5 1/2 in"),
     )
-    trays: bool = Field(False, json_schema_extra=asks("Trays", after="a tray under each hole"))
+    trays: StrictBool = Field(False, json_schema_extra=asks("Trays", after="a tray under each hole"))
     tray_holds: Annotated[Volume, between(Volume("0.1 L"), Volume("200 L"))] = Field(
         Volume("10 L"),
         json_schema_extra=asks("A tray holds", label="A tray holds", imperial="0.35 cu ft"),
@@ -82,7 +82,7 @@ class DrainageChoice(LeftToYard, Asking):
             "The pipe, outside", label="Outside of the drain pipe", hint="Left empty: as its plug takes."
         ),
     )
-    sleeve: bool = Field(
+    sleeve: StrictBool = Field(
         True, json_schema_extra=asks("Sleeve", after="a sleeve where it goes through a wall of wood")
     )
     stone: Annotated[Length, between(Length(0), Length("300 mm"))] = Field(

@@ -3,7 +3,7 @@
 from decimal import Decimal
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import Choice
 from acrebox.core.design.questions import Asking, asks
@@ -32,7 +32,7 @@ class Layer(Choice):
     mix: Annotated[tuple[MixPart, ...], Field(max_length=20)] = ()
     depth: Length | None = None
     share: Share | None = None
-    all_to_hand: bool = False
+    all_to_hand: StrictBool = False
     bag: Volume | None = None
     buy: Way = "cheaper"
 

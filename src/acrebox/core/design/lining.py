@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
@@ -119,7 +119,7 @@ class LiningChoice(LeftToYard, Asking):
         Length("60 mm"),
         json_schema_extra=asks("A staple every", label="Distance of staples", imperial="2 1/2 in"),
     )
-    seams: bool = Field(
+    seams: StrictBool = Field(
         True, json_schema_extra=asks("Pieces may be joined", after="where a roll is too narrow")
     )
     rolls: Annotated[tuple[RollToHand, ...], Field(max_length=40)] = ()

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
@@ -54,7 +54,7 @@ class Loads(LeftToYard, Asking):
             hint="Pots, slabs, a heap: all over the bed, beside people on its edges.",
         ),
     )
-    waterlogged: bool = Field(
+    waterlogged: StrictBool = Field(
         False, json_schema_extra=asks("Waterlogged", after="it cannot drain: water pushes too")
     )
     species: str | None = Field(

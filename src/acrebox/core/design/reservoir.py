@@ -3,7 +3,7 @@
 from datetime import date
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
@@ -50,7 +50,7 @@ class WaterTest(LeftToYard, Asking):
     hours: Annotated[float, Field(ge=1, le=240)] = Field(
         24.0, json_schema_extra=asks("After", label="Hours of the test", after="hours")
     )
-    ran: bool = Field(
+    ran: StrictBool = Field(
         default=False,
         json_schema_extra=asks(
             "The overflow", label="Water ran out of the overflow", after="water ran out of it and away"

@@ -1,0 +1,71 @@
+"""Passphrases: what can be one, and the hashes that are kept of them."""
+
+from functools import cache
+from secrets import token_urlsafe
+from threading import BoundedSemaphore
+from unicodedata import normalize
+
+from argon2 import PasswordHasher
+from argon2.exceptions import InvalidHashError, VerificationError
+
+from acrebox.api.working import BusyError
+from acrebox.core.errors import refuse
+
+HASHER = PasswordHasher()
+"""Argon2id with the package's parameters, those of RFC 9106 for little memory."""
+_HASHING = BoundedSemaphore(2)
+HASH_WAIT_S = 5.0
+LEAST = 12
+"""How long a passphrase is at least [characters]."""
+
+
+def check_passphrase(passphrase: str, name: str, field: str = "passphrase") -> None:
+    """Raises DesignError where it cannot be the passphrase of somebody with that name."""
+    if len(passphrase) < LEAST:
+        says = "That is too short for a passphrase."
+        raise refuse(field, f"{len(passphrase)} characters", says, f"at least {LEAST} characters")
+    if len(set(passphrase)) < 5 or passphrase.casefold() == name.casefold():
+        says = "That is too easy to guess."
+        raise refuse(field, "not shown", says, "a few words that have nothing to do with the name")
+
+
+def hash_passphrase(passphrase: str) -> str:
+    """What is kept of a passphrase. Raises BusyError."""
+    with _Hashing():
+        return HASHER.hash(_spelled(passphrase))
+
+
+def is_right(kept: str, passphrase: str) -> bool:
+    """Whether it is the passphrase of which that is kept. Raises BusyError."""
+    with _Hashing():
+        try:
+            return HASHER.verify(kept, _spelled(passphrase))
+        except (VerificationError, InvalidHashError):
+            return False
+
+
+def is_old(kept: str) -> bool:
+    """Whether a hash is made otherwise today."""
+    return HASHER.check_needs_rehash(kept)
+
+
+@cache
+def hash_of_nobody() -> str:
+    """The hash of what nobody has: who is not there takes as long to be refused as who is."""
+    return HASHER.hash(token_urlsafe())
+
+
+def _spelled(passphrase: str) -> str:
+    """However a keyboard sends its accents (NIST SP 800-63B, 5.1.1.2)."""
+    return normalize("NFKC", passphrase)
+
+
+class _Hashing:
+    """Within it few hash at once: each takes 64 MB."""
+
+    def __enter__(self) -> None:
+        if not _HASHING.acquire(timeout=HASH_WAIT_S):
+            raise BusyError("So many sign in that this has to wait. Try again in a moment.")
+
+    def __exit__(self, *_: object) -> None:
+        _HASHING.release()
