@@ -145,6 +145,7 @@ def test_a_new_bed_its_add_ons_and_its_ticks_by_keyboard_alone(page: Page, site:
                 return
         raise AssertionError(f"{wanted} was not reached")
 
+    expect(page.get_by_text("New bed").first).to_be_visible()
     to("New bed")
     press("Enter")
     expect(page.locator("[data-kind]")).to_have_count(len(registered()))
@@ -152,10 +153,13 @@ def test_a_new_bed_its_add_ons_and_its_ticks_by_keyboard_alone(page: Page, site:
     press("Enter")
     saved(page)
     bed = bed_id_of(page)
+    # What can be added is told with the plan.
+    expect(page.get_by_label("A cap board")).to_be_visible()
     to("A cap board")
     press("Space")
     saved(page)
     assert design_of(site, bed)["add_ons"]["cap"]["board"] == "larch-27x145"
+    expect(page.get_by_label("Overhang of the cap")).to_be_visible()
     to("Overhang of the cap")
     press("Control+a")
     page.keyboard.type("30 mm")
@@ -164,6 +168,7 @@ def test_a_new_bed_its_add_ons_and_its_ticks_by_keyboard_alone(page: Page, site:
     page.locator("main").focus()
     press(".")
     expect(page.locator("#cut-title")).to_be_visible()
+    expect(page.get_by_label("A1 cut").first).to_be_attached()
     to("A1 cut", 200)
     press("Space")
     expect(page.locator("#cut-title")).to_contain_text("1 of")

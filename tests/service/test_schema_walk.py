@@ -9,6 +9,7 @@ pytestmark = pytest.mark.xdist_group("service")
 
 
 def test_no_check_of_a_short_walk_fails(service: Served) -> None:
-    code, said = walk(service, seconds=25, phases="coverage,fuzzing")
+    # Bounded by a count: how much is walked is not the machine's to say.
+    code, said = walk(service, "fuzzing", "--max-examples", "4")
     assert "Tested: 66" in said, said
     assert code == 0, said
