@@ -21,14 +21,14 @@ def walk(served: Served, phases: str, *bounds: str) -> tuple[int, str]:
 
 
 def main() -> int:
-    """Every field of every address at its bounds and beyond; then what chance finds in so many seconds."""
+    """Every field of every address at its bounds and beyond; then what chance finds: so many seconds each."""
     seconds = sys.argv[1] if len(sys.argv) > 1 else "300"
     with tempfile.TemporaryDirectory(prefix="acrebox-walk-") as made:
         Path(made).chmod(0o755)
         server = Served(Path(made) / "home")
         try:
             walks = [
-                walk(server, "coverage"),
+                walk(server, "coverage", "--max-time", seconds),
                 walk(server, "examples,fuzzing,stateful", "--max-time", seconds),
             ]
         finally:
