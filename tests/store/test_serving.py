@@ -1,5 +1,6 @@
 """The start command: one at a time from one folder, a taken port told first, stopped quickly, backed up."""
 
+import fcntl
 import os
 import signal
 import socket
@@ -8,9 +9,11 @@ import sys
 import time
 from collections.abc import Iterator
 from pathlib import Path
+from threading import Timer
 
 import pytest
 
+from acrebox.serve.holding import ServedAlreadyError, held
 from acrebox.store.cluster import data_of
 from answering import until_it_answers
 
@@ -52,6 +55,17 @@ def test_a_second_start_finds_the_first_and_says_so(
     again = run("acrebox.serve", "--home", home, "--port", port)
     assert (again.returncode, again.stderr) == (0, "")
     assert f"runs already, at http://127.0.0.1:{port}/" in again.stdout
+
+
+def test_a_start_waits_for_what_stops_the_database_of_one_that_was_killed(tmp_path: Path) -> None:
+    with (tmp_path / "serving").open("w") as guard:
+        fcntl.flock(guard, fcntl.LOCK_SH)
+        begun = time.monotonic()
+        Timer(0.5, fcntl.flock, (guard, fcntl.LOCK_UN)).start()
+        with held(tmp_path, "http://here/"):
+            assert time.monotonic() - begun > 0.4
+            with pytest.raises(ServedAlreadyError, match="at http://here/"), held(tmp_path, "http://there/"):
+                pass
 
 
 def test_it_stops_quickly_leaves_no_database_behind_and_has_been_backed_up(

@@ -3,9 +3,11 @@
 import fcntl
 import os
 import socket
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import TextIO
 
 from acrebox.core.errors import AcreBoxError
 from acrebox.store.cluster import running_cluster
@@ -34,11 +36,13 @@ def held(home: Path, address: str) -> Iterator[None]:
     # Root opens it in a folder that is the account's: a link there leads nowhere.
     flags = os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW
     with os.fdopen(os.open(home / "serving", flags, 0o644), "r+", encoding="utf-8") as told:
-        try:
-            fcntl.flock(told, fcntl.LOCK_EX | fcntl.LOCK_NB)
-        except BlockingIOError:
-            told.seek(0)
-            raise ServedAlreadyError(f"Acre Box runs already, at {told.read().strip() or address}") from None
+        while not _locked(told, fcntl.LOCK_EX):
+            if not _locked(told, fcntl.LOCK_SH):
+                told.seek(0)
+                raise ServedAlreadyError(f"Acre Box runs already, at {told.read().strip() or address}")
+            # No server has it, but what stops the database of one that was killed.
+            fcntl.flock(told, fcntl.LOCK_UN)
+            time.sleep(0.05)
         told.truncate(0)
         told.seek(0)
         told.write(address)
@@ -47,6 +51,14 @@ def held(home: Path, address: str) -> Iterator[None]:
             yield
         finally:
             told.truncate(0)
+
+
+def _locked(file: TextIO, how: int) -> bool:
+    try:
+        fcntl.flock(file, how | fcntl.LOCK_NB)
+    except BlockingIOError:
+        return False
+    return True
 
 
 def bound(host: str, port: int) -> socket.socket:

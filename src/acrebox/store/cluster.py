@@ -33,8 +33,10 @@ from acrebox.store.own_database import ADMIN, own_database
 ATTEMPTS = 5
 """How many ports are tried: between looking for a free one and taking it another process may be quicker."""
 LOOKS_EVERY_S = 2.0
-GUARD = 'read -r _; sleep 2; exec flock -n "$1" "$2" stop -s -m fast -D "$3"'
-"""Waits until the pipe from who began it ends, which it does however that ends."""
+GUARD = 'read -r _; sleep 2; exec flock -s -n "$1" "$2" stop -s -m fast -D "$3"'
+"""Waits until the pipe from who began it ends, which it does however that ends. Shares what a server holds
+alone, so that one that starts meanwhile knows it for a guard, and waits.
+"""
 
 __all__ = ["ClusterError", "admin_url", "data_of", "programs_for", "running_cluster"]
 
