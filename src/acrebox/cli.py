@@ -38,6 +38,11 @@ LEVEL_SAYS = (
     " heights, the checks, what to read again and, with a bed, what is dug and packed."
 )
 
+ALSO_SAYS = (
+    "Where Acre Box is served there are also: backup FILE, restore FILE, and passphrase NAME, which gives an"
+    " account another passphrase."
+)
+
 SQUARE_SAYS = (
     "Reads four taped sides and two diagonals (JSON) and prints the angles of the corners, whether a tape was"
     " misread, and which corner to move how far."
@@ -84,7 +89,7 @@ def _answer(given: argparse.Namespace) -> Any:
 
 def _parser() -> argparse.ArgumentParser:
     says = "Plans a raised bed: from its size to the saw to the soil."
-    parser = argparse.ArgumentParser(prog="acrebox", description=says)
+    parser = argparse.ArgumentParser(prog="acrebox", description=says, epilog=ALSO_SAYS)
     commands = parser.add_subparsers(dest="command", required=True)
     plan = commands.add_parser("plan", help="print the Plan of a design as JSON", description=PLAN_SAYS)
     plan.add_argument("design", help="the design's file, or - for standard input")
