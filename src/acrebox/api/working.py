@@ -37,7 +37,7 @@ WAITED_S = 45.0
 """How long one piece of work is waited for, however busy the machine is."""
 TAKES_MB = 512
 """How much memory one piece of work may take, besides what is there before it."""
-KEPT_MB = 160
+KEPT_MB = 96
 """How much a process keeps of what it worked out, besides what it begins with; then it forgets all of it."""
 MOST_WAITING = 64
 """How many pieces of work wait at most."""
