@@ -3,15 +3,14 @@
 import os
 from collections.abc import Iterator
 from pathlib import Path
-from uuid import uuid4
 
 import pytest
 from hypothesis import HealthCheck, settings
-from sqlalchemy import Engine, text
-from sqlalchemy.engine import make_url
+from sqlalchemy import Engine
 
 from acrebox.store.cluster import admin_url, running_cluster
-from acrebox.store.engine import connect, migrate
+from acrebox.store.engine import connect
+from databases import Apps, database, migrated
 
 pytest_plugins = ["pages"]
 ROOT = Path(__file__).parents[1]
@@ -44,20 +43,27 @@ def server_url(worker_id: str) -> Iterator[str]:
 @pytest.fixture
 def database_url(server_url: str) -> Iterator[str]:
     """An empty database, dropped afterwards."""
-    name = f"test_{uuid4().hex}"
-    admin = connect(server_url).execution_options(isolation_level="AUTOCOMMIT")
-    with admin.connect() as connection:
-        connection.execute(text(f"CREATE DATABASE {name}"))
-    yield make_url(server_url).set(database=name).render_as_string(hide_password=False)
-    with admin.connect() as connection:
-        connection.execute(text(f"DROP DATABASE {name} WITH (FORCE)"))
-    admin.dispose()
+    with database(server_url) as url:
+        yield url
+
+
+@pytest.fixture(scope="session")
+def template(server_url: str) -> Iterator[str]:
+    """A database with all tables, of which those of the tests are copies; nobody is connected to it."""
+    with migrated(server_url) as url:
+        yield url
 
 
 @pytest.fixture
-def engine(database_url: str) -> Iterator[Engine]:
-    """An engine on an empty, migrated database."""
-    made = connect(database_url)
-    migrate(made)
-    yield made
-    made.dispose()
+def engine(server_url: str, template: str) -> Iterator[Engine]:
+    """An engine on a migrated database with nothing in it."""
+    with database(server_url, like=template) as url:
+        made = connect(url)
+        yield made
+        made.dispose()
+
+
+@pytest.fixture(scope="session")
+def apps() -> Apps:
+    """Apps that all tests of a process share."""
+    return Apps()

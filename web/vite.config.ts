@@ -7,5 +7,16 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { target: 'es2022', manifest: true, chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8040' } },
-  test: { include: ['tests/**/*.test.ts'] },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'alone', include: ['tests/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'mounted', include: ['tests/mounted/*.test.ts'], environment: 'jsdom', environmentOptions: { jsdom: { url: 'http://yard.test/' } },
+          globalSetup: ['tests/mounted/core.ts'], setupFiles: ['tests/mounted/window.ts'], testTimeout: 120_000,
+        },
+      },
+    ],
+  },
 })

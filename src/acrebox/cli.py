@@ -38,14 +38,14 @@ LEVEL_SAYS = (
     " heights, the checks, what to read again and, with a bed, what is dug and packed."
 )
 
-ALSO_SAYS = (
-    "Where Acre Box is served there are also: backup FILE, restore FILE, and passphrase NAME, which gives an"
-    " account another passphrase."
-)
-
 SQUARE_SAYS = (
     "Reads four taped sides and two diagonals (JSON) and prints the angles of the corners, whether a tape was"
     " misread, and which corner to move how far."
+)
+
+ALSO_SAYS = (
+    "Where Acre Box is served there are also: backup FILE, restore FILE, and passphrase NAME, which gives an"
+    " account another passphrase."
 )
 
 
@@ -61,10 +61,15 @@ def main(words: Sequence[str] | None = None) -> int:
         print(f"acrebox: {reason}", file=sys.stderr)
         return 2
     except DesignError as fault:
-        for p in fault.problems:
-            print(f"acrebox: {p.field}: {p.message} Given: {p.value}. Allowed: {p.allowed}.", file=sys.stderr)
+        tell(fault)
         return 1
     return 0
+
+
+def tell(fault: DesignError) -> None:
+    """Print what is refused on standard error, a line a field."""
+    for p in fault.problems:
+        print(f"acrebox: {p.field}: {p.message} Given: {p.value}. Allowed: {p.allowed}.", file=sys.stderr)
 
 
 class _UnreadableError(Exception):

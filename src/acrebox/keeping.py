@@ -13,6 +13,7 @@ from pathlib import Path
 from sqlalchemy import Engine
 
 from acrebox.api.passphrases import check_passphrase, hash_passphrase
+from acrebox.cli import tell
 from acrebox.core.errors import AcreBoxError, DesignError
 from acrebox.serve.holding import DATABASE_SETTING, ROOT
 from acrebox.store import AWAY, AccountStore
@@ -28,8 +29,7 @@ def main(words: Sequence[str]) -> int:
         with _reached(given.home) as (url, programs):
             COMMANDS[given.command](given, url, programs)
     except DesignError as fault:
-        for p in fault.problems:
-            print(f"acrebox: {p.message} Given: {p.value}. Allowed: {p.allowed}.", file=sys.stderr)
+        tell(fault)
         return 1
     except AcreBoxError as reason:
         print(f"acrebox: {reason}", file=sys.stderr)

@@ -6,10 +6,10 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
+from databases import Apps
 
 
 @pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
-    with TestClient(make_app(engine)) as made:
+def client(engine: Engine, apps: Apps) -> Iterator[TestClient]:
+    with TestClient(apps.over(engine)) as made:
         yield made

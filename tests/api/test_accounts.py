@@ -15,19 +15,19 @@ from limits.strategies import FixedWindowRateLimiter
 from sqlalchemy import Engine, text
 
 from acrebox import keeping
-from acrebox.api.app import make_app
 from acrebox.core.yard import Yard
 from acrebox.serve.holding import DATABASE_SETTING
 from acrebox.store import AccountStore, May, Rates, YardStore
 from acrebox.store.accounts import known_as
+from databases import Apps
 
 PASSPHRASE = "three damp sacks of leaves"
 
 
 @pytest.fixture
-def client(engine: Engine) -> Iterator[TestClient]:
+def client(engine: Engine, apps: Apps) -> Iterator[TestClient]:
     key = AccountStore(engine).invite_first()
-    with TestClient(make_app(engine, accounts=True)) as made:
+    with TestClient(apps.over(engine, accounts=True)) as made:
         answer = made.post(
             "/api/accounts", json={"key": key, "name": "Hedda Brook", "passphrase": PASSPHRASE}
         )
@@ -55,9 +55,9 @@ def test_the_key_is_for_the_browser_alone_and_only_its_hash_is_kept(
     assert str(secret).startswith("$argon2id$v=19$m=65536,t=3,p=4$")
 
 
-def test_under_tls_the_key_is_sent_by_tls_alone(engine: Engine) -> None:
+def test_under_tls_the_key_is_sent_by_tls_alone(engine: Engine, apps: Apps) -> None:
     key = AccountStore(engine).invite_first()
-    with TestClient(make_app(engine, accounts=True, secure=True), base_url="https://testserver") as client:
+    with TestClient(apps.over(engine, accounts=True, secure=True), base_url="https://testserver") as client:
         body = {"key": key, "name": "Hedda", "passphrase": PASSPHRASE}
         cookie = client.post("/api/accounts", json=body).headers["set-cookie"]
         assert cookie.startswith("__Host-acrebox_session=")
@@ -101,10 +101,10 @@ def test_wrong_names_and_wrong_passphrases_are_told_alike(client: TestClient) ->
 
 
 def test_who_tries_too_often_waits_and_every_process_counts_the_same(
-    client: TestClient, engine: Engine
+    client: TestClient, engine: Engine, apps: Apps
 ) -> None:
     # Another process over the same database, as with --processes 2.
-    with TestClient(make_app(engine, accounts=True)) as other:
+    with TestClient(apps.over(engine, process=2, accounts=True)) as other:
         tries = [sign_in((client, other)[n % 2], passphrase="wrong") for n in range(12)]
     assert tries[:10] == [401] * 10
     assert tries[10:] == [429] * 2

@@ -8,18 +8,25 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
-from acrebox.api.app import make_app
 from acrebox.core.plan import plan_document
+from databases import Apps
 from sample import NORTH_BED, document
 
 
 @pytest.fixture
-def client(engine: Engine, tmp_path: Path) -> Iterator[TestClient]:
-    (tmp_path / "assets").mkdir()
-    (tmp_path / "index.html").write_text("<title>Acre Box</title>")
-    (tmp_path / "assets" / "app-1a2b.js").write_text("/* hashed */" * 100)
-    with TestClient(make_app(engine, tmp_path)) as made:
+def client(engine: Engine, apps: Apps, built: Path) -> Iterator[TestClient]:
+    with TestClient(apps.over(engine, built=built)) as made:
         yield made
+
+
+@pytest.fixture(scope="module")
+def built(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A folder of built pages."""
+    folder = tmp_path_factory.mktemp("built")
+    (folder / "assets").mkdir()
+    (folder / "index.html").write_text("<title>Acre Box</title>")
+    (folder / "assets" / "app-1a2b.js").write_text("/* hashed */" * 100)
+    return folder
 
 
 @pytest.fixture

@@ -9,9 +9,9 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
 from acrebox.api.door import OPEN, RULES, SIGNED_IN
 from acrebox.store import AccountStore, May
+from databases import Apps
 from sample import document
 
 PASSPHRASE = "three damp sacks of leaves"
@@ -34,8 +34,8 @@ class House:
 
 
 @pytest.fixture
-def house(engine: Engine) -> Iterator[House]:
-    app = make_app(engine, accounts=True)
+def house(engine: Engine, apps: Apps) -> Iterator[House]:
+    app = apps.over(engine, accounts=True)
     store = AccountStore(engine)
     first = store.invite_first()
     assert first is not None
@@ -168,8 +168,8 @@ def test_a_link_is_good_once_and_can_be_withdrawn(house: House) -> None:
     assert house.owner.get(links).json() == []
 
 
-def test_the_first_account_has_what_was_there_and_there_is_one_first(engine: Engine) -> None:
-    with TestClient(make_app(engine)) as at_home:
+def test_the_first_account_has_what_was_there_and_there_is_one_first(engine: Engine, apps: Apps) -> None:
+    with TestClient(apps.over(engine)) as at_home:
         yard = at_home.get("/api/yards").json()[0]
         assert at_home.get("/api/yards").json() == [yard], "there is always a yard, and it is one"
         assert yard["may"] == "own"
@@ -183,7 +183,7 @@ def test_the_first_account_has_what_was_there_and_there_is_one_first(engine: Eng
     old, key = store.invite_first(), store.invite_first()
     assert old is not None
     assert key is not None
-    with TestClient(make_app(engine, accounts=True)) as client:
+    with TestClient(apps.over(engine, accounts=True)) as client:
         body = {"key": old, "name": "Hedda", "passphrase": PASSPHRASE}
         assert client.post("/api/accounts", json=body).status_code == 403, "an older link is good no more"
         joined(client, key, "Hedda")

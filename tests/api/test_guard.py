@@ -6,16 +6,16 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
-from acrebox.api.app import make_app
 from acrebox.api.guard import HEADERS, LOOPBACK
+from databases import Apps
 
 YARD = {"schema": 1, "name": "Plot"}
 
 
 @pytest.fixture
-def guarded(engine: Engine) -> Iterator[TestClient]:
+def guarded(engine: Engine, apps: Apps) -> Iterator[TestClient]:
     """The app as it serves this machine, and one name besides."""
-    with TestClient(make_app(engine, names={*LOOPBACK, "shed.local"})) as made:
+    with TestClient(apps.over(engine, names={*LOOPBACK, "shed.local"})) as made:
         yield made
 
 

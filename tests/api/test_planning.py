@@ -11,7 +11,7 @@ from acrebox.core.plan import plan_document
 from sample import NORTH_BED, document
 
 
-@pytest.fixture
+@pytest.fixture(scope="module")
 def client() -> TestClient:
     return TestClient(make_app(None))
 

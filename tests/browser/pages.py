@@ -7,10 +7,11 @@ import subprocess
 import sys
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from typing import Any
 from uuid import uuid4
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect, sync_playwright
 from sqlalchemy import text
 from sqlalchemy.engine import make_url
 
@@ -24,6 +25,7 @@ WAITS_MS = 60_000
 expect.set_options(timeout=WAITS_MS)
 # Refusals, and the line that tests take down.
 EXPECTED = ("status of 4", "status of 503", "ERR_INTERNET_DISCONNECTED")
+DESK: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}}
 FLAGS = [
     "--no-sandbox",
     "--disable-background-networking",
@@ -97,33 +99,64 @@ def browser() -> Iterator[Browser]:
         started.close()
 
 
+class Complaints:
+    """What the console of a page says is wrong; what tests bring about is expected."""
+
+    def __init__(self) -> None:
+        self.told: list[str] = []
+
+    def listen(self, context: BrowserContext) -> BrowserContext:
+        context.set_default_timeout(WAITS_MS)
+        context.on("console", self._hear)
+        context.on("weberror", lambda error: self.told.append(str(error.error)))
+        return context
+
+    def _hear(self, message: ConsoleMessage) -> None:
+        if message.type == "error" and not any(known in message.text for known in EXPECTED):
+            self.told.append(message.text)
+
+
 @pytest.fixture
 def new_context(browser: Browser) -> Iterator[Callable[..., BrowserContext]]:
     """Makes browser contexts whose pages must stay free of console errors."""
     made: list[BrowserContext] = []
-    complaints: list[str] = []
+    complaints = Complaints()
 
-    def make(**options: object) -> BrowserContext:
-        context = browser.new_context(**{"viewport": {"width": 1280, "height": 800}, **options})  # type: ignore[arg-type]
-        context.set_default_timeout(WAITS_MS)
-        context.on(
-            "console",
-            lambda m: (
-                complaints.append(m.text)
-                if m.type == "error" and not any(known in m.text for known in EXPECTED)
-                else None
-            ),
-        )
-        context.on("weberror", lambda e: complaints.append(str(e.error)))
+    def make(**options: Any) -> BrowserContext:
+        context = complaints.listen(browser.new_context(**{**DESK, **options}))
         made.append(context)
         return context
 
     yield make
     for context in made:
         context.close()
-    assert complaints == []
+    assert complaints.told == []
+
+
+@pytest.fixture(scope="session")
+def desk(browser: Browser) -> Iterator[tuple[BrowserContext, Complaints]]:
+    """One context for all pages that need none of their own: what it has loaded once it has."""
+    complaints = Complaints()
+    context = complaints.listen(browser.new_context(**DESK))
+    yield context, complaints
+    context.close()
 
 
 @pytest.fixture
-def page(new_context: Callable[..., BrowserContext]) -> Page:
-    return new_context().new_page()
+def page(desk: tuple[BrowserContext, Complaints], site: str) -> Iterator[Page]:
+    """A page of its own in the shared context, which is left as it was found: on line, with nothing kept."""
+    context, complaints = desk
+    complaints.told.clear()
+    opened = context.new_page()
+    yield opened
+    context.unroute_all(behavior="ignoreErrors")
+    context.set_offline(False)
+    last, *others = context.pages
+    for other in others:
+        other.close()
+    last.goto("about:blank")
+    forget = context.new_cdp_session(last)
+    everything = {"origin": site, "storageTypes": "local_storage,indexeddb,cookies"}
+    forget.send("Storage.clearDataForOrigin", everything)
+    last.close()
+    assert complaints.told == []

@@ -1,0 +1,154 @@
+import { mount, type VueWrapper } from '@vue/test-utils'
+import axe from 'axe-core'
+import { computeAccessibleName } from 'dom-accessibility-api'
+import { afterEach, beforeAll, expect, inject, vi } from 'vitest'
+
+import App from '@/App.vue'
+import type { Design, Plan, Yard } from '@/api/client'
+import { router } from '@/router'
+import { attend } from '@/state/outbox'
+
+/* A page of the app, mounted without a browser, over the real core: what a person does on it, and what is read there. */
+
+const core = inject('core')
+const WAITS = { timeout: Number(process.env.ACREBOX_WAITS_MS ?? 60_000), interval: 15 }
+type Told = string | RegExp
+type Target = string | Element
+
+let app: VueWrapper | null = null
+beforeAll(attend)
+afterEach(() => {
+  app?.unmount()
+  app = null
+  document.body.innerHTML = ''
+})
+
+/** Wait until something holds. */
+export const until = <T>(holds: () => T | Promise<T>) => vi.waitFor(holds, WAITS)
+
+/** Go to a page. */
+export async function goTo(path: string): Promise<void> {
+  await router.push(path)
+  app ??= mount(App, { attachTo: document.body, global: { plugins: [router] } })
+}
+/** Go away from every page and come back as one who has just opened the browser. */
+export async function reload(): Promise<void> {
+  const path = router.currentRoute.value.fullPath
+  app?.unmount()
+  app = null
+  await goTo(path)
+}
+/** Open a bed at a stage, and wait for its sheet. */
+export async function openBed(id: string, stage = 'shape'): Promise<void> {
+  await goTo(`/bed/${id}/${stage}`)
+  await saved()
+  await until(() => expect(document.querySelector('main h2')).not.toBeNull())
+}
+export const bedHere = () => String(router.currentRoute.value.params.id)
+
+const matches = (said: string, told: Told) => (typeof told === 'string' ? said.includes(told) : told.test(said))
+const clean = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim()
+export const textOf = (element: Element) => clean(element.textContent)
+const named = (element: Element) => clean(computeAccessibleName(element))
+
+/** Every element of a selector, those alone that say something. */
+export const all = (selector: string, told?: Told, within: ParentNode = document) =>
+  [...within.querySelectorAll(selector)].filter((e) => told === undefined || matches(textOf(e), told))
+const one = (target: Target): Promise<Element> => (typeof target !== 'string' ? Promise.resolve(target) : until(() => {
+  const [first] = all(target)
+  if (!first) throw new Error(`nothing is ${target}`)
+  return first
+}))
+
+/** Wait until an element is there and says something; answers it. */
+export const sees = (selector: string, told?: Told): Promise<Element> => until(() => {
+  const [first] = all(selector, told)
+  if (!first) throw new Error(`no ${selector} says ${String(told)}, but: ${all(selector).map(textOf).join(' | ') || 'none is there'}`)
+  return first
+})
+/** Wait until no such element is there any more. */
+export const gone = (selector: string, told?: Told) => until(() => expect(all(selector, told).map(textOf)).toEqual([]))
+/** Wait until there are so many. */
+export const counts = (selector: string, count: number) => until(() => expect(all(selector).length).toBe(count))
+/** Wait until the page says that the server has it. */
+export const saved = () => until(() => expect(all('.save').map(textOf)).toContain('saved'))
+
+const FIELDS = 'input, select, textarea, [role=checkbox]'
+/** What is asked for by that label. */
+export const field = (label: string, nth = 0): Promise<HTMLInputElement> => until(() => {
+  const found = all(FIELDS).filter((e) => named(e) === label)[nth]
+  if (!found) throw new Error(`nothing is labelled ${label}, but: ${all(FIELDS).map(named).join(' | ')}`)
+  return found as HTMLInputElement
+})
+/** The button, link or fold of that name. */
+export const button = (name: Told, within: ParentNode = document): Promise<HTMLElement> => until(() => {
+  const same = (said: string) => (typeof name === 'string' ? said === name : name.test(said))
+  const found = all('button, a, [role=button], summary', undefined, within).find((e) => same(named(e)))
+  if (!found) throw new Error(`no button is called ${String(name)}, but: ${all('button, a', undefined, within).map(named).join(' | ')}`)
+  return found as HTMLElement
+})
+
+/** Type into a field in place of what is there, and leave it. */
+export async function fill(target: Target, value: string): Promise<void> {
+  const found = (await one(target)) as HTMLInputElement
+  found.focus()
+  found.value = value
+  found.dispatchEvent(new Event('input', { bubbles: true }))
+  found.dispatchEvent(new Event('change', { bubbles: true }))
+  found.blur()
+}
+export async function choose(target: Target, value: string): Promise<void> {
+  const found = (await one(target)) as HTMLSelectElement
+  await until(() => expect([...found.options].map((o) => o.value)).toContain(value))
+  found.value = value
+  found.dispatchEvent(new Event('change', { bubbles: true }))
+}
+/** Press something, once it can be. */
+export async function press(target: Target): Promise<void> {
+  const found = (await one(target)) as HTMLButtonElement
+  await until(() => expect(found.disabled || found.getAttribute('aria-disabled') === 'true').toBe(false))
+  found.click()
+}
+export async function key(target: Target, name: string, more: KeyboardEventInit = {}): Promise<void> {
+  const found = await one(target)
+  for (const kind of ['keydown', 'keyup']) found.dispatchEvent(new KeyboardEvent(kind, { key: name, bubbles: true, cancelable: true, ...more }))
+}
+/** Unfold what is folded under a button of that name. */
+export async function unfold(name: Told): Promise<void> {
+  const fold = await button(name)
+  if (fold.getAttribute('aria-expanded') !== 'true') fold.click()
+}
+export const valueOf = async (target: Target) => ((await one(target)) as HTMLInputElement).value
+/** Wait until a field holds a value. */
+export const holds = (target: Target, value: string) => until(async () => expect(await valueOf(target)).toBe(value))
+/** The figure of the tape of that mark. */
+export const tape = (mark: string) => textOf(all(`[data-mark=${mark}] dd`)[0] as Element).split(' −')[0]
+
+/** What axe calls serious or critical; of colours jsdom knows nothing. */
+export async function seriousFindings(): Promise<string[]> {
+  const found = await axe.run(document, { rules: { 'color-contrast': { enabled: false } } })
+  return found.violations.filter((v) => ['serious', 'critical'].includes(v.impact ?? '')).map((v) => `${v.id}: ${String(v.nodes[0]?.target)}`)
+}
+
+/* What the server has, asked past the page. */
+
+async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const answer = await fetch(core + path, { method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }) })
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
+  return (await answer.json()) as T
+}
+export type Document = Record<string, unknown>
+export const makeYard = async (fields: Document = {}) => (await ask<{ id: string }>('POST', '/api/yards', { schema: 1, name: 'Plot 7', ...fields })).id
+export const makeBed = async (document: Document, yard?: string) => (await ask<{ id: string }>('POST', `/api/beds${yard ? `?yard=${yard}` : ''}`, document)).id
+export const designOf = async (bed: string) => (await ask<{ design: Design }>('GET', `/api/beds/${bed}`)).design
+export const yardOf = async (id: string) => (await ask<{ yard: Yard }>('GET', `/api/yards/${id}`)).yard
+export const planOf = async (bed: string) => ask<Plan>('POST', `/api/plan?bed=${bed}`, await designOf(bed))
+
+/* Designs to begin with. */
+
+/** 8 × 4 ft of 2×8 boards, two courses. */
+export const board = (name: string, more: Document = {}): Document => ({
+  schema: 1, name, units: 'imperial', height: '14 1/2 in',
+  outline: { shape: 'rectangle', length: '8 ft', width: '4 ft', measured: 'outside' },
+  construction: { kind: 'boards', board: '2x8', post: '4x4', corner: 'long_through' }, ...more,
+})

@@ -1,0 +1,36 @@
+import 'fake-indexeddb/auto'
+import { inject, vi } from 'vitest'
+
+/* What a window has that jsdom has not, and the way to the core. Nothing is laid out here: what is seen of sizes, of
+   scrolling and of pixels is walked in a browser. */
+
+const core = inject('core')
+class Asked extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === 'string' && input.startsWith('/') ? core + input : input, init)
+  }
+}
+vi.stubGlobal('Request', Asked)
+
+/** Everything is in sight. */
+class Sight {
+  constructor(private readonly tell: (entries: { isIntersecting: boolean; time: number; target: Element }[]) => void) {}
+  observe(target: Element) {
+    queueMicrotask(() => this.tell([{ isIntersecting: true, time: 0, target }]))
+  }
+  unobserve() {}
+  disconnect() {}
+}
+class Size {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+vi.stubGlobal('IntersectionObserver', Sight)
+vi.stubGlobal('ResizeObserver', Size)
+const locks = { request: (_: string, ...rest: unknown[]) => Promise.resolve((rest.at(-1) as (lock: object) => unknown)({})), query: () => Promise.resolve({ held: [] }) }
+Object.defineProperty(navigator, 'locks', { value: locks, configurable: true })
+/** As wide as a desk's screen. */
+vi.stubGlobal('matchMedia', (query: string) => ({ matches: query.includes('min-width'), media: query, addEventListener: () => undefined, removeEventListener: () => undefined, addListener: () => undefined, removeListener: () => undefined }))
+HTMLElement.prototype.scrollIntoView = () => undefined
+HTMLCanvasElement.prototype.getContext = () => null
