@@ -47,7 +47,7 @@ class Apps:
     """
 
     def __init__(self) -> None:
-        self._made: dict[object, tuple[FastAPI, "_Line"]] = {}
+        self._made: dict[object, tuple[FastAPI, _Line]] = {}
 
     def over(
         self, engine: Engine, process: int = 1, names: Collection[str] | None = None, **options: Any

@@ -77,45 +77,6 @@ def pixels(page: Page, metres: float) -> float:
     return metres * edge["width"] / 12
 
 
-def test_a_yard_is_laid_out_by_typing(page: Page, site: str) -> None:
-    yard = make_yard(site, units="metric", latitude=47)
-    make_bed(site, BED, yard)
-    page.goto(f"{site}/yard/{yard}")
-    page.get_by_label("How far the yard goes to the right").fill("12 m")
-    page.get_by_label("How far the yard goes up the plan").fill("9 m")
-    page.get_by_role("button", name="Draw the yard").click()
-    expect(page.locator("svg .edge")).to_be_visible()
-    page.get_by_role("button", name="What stands in the yard").click()
-    kind = page.get_by_label("What is to be drawn")
-    # A tap off the second wall of the edge: 4 m along it, half a metre into the yard.
-    kind.select_option("tap")
-    page.get_by_role("button", name="Draw it").click()
-    page.get_by_label("Tap, corner 1 is measured").select_option("offset")
-    page.get_by_label("Tap, corner 1, wall").fill("2")
-    page.get_by_label("Tap, corner 1, along the wall").fill("4 m")
-    page.get_by_label("Tap, corner 1, off the wall").fill("500")
-    expect(page.locator("[data-spot=Tap]")).to_be_visible()
-    # A hatch by two tapes from the lower corners: a triangle of 6, 8 and 10 m has a right angle.
-    kind.select_option("hatch")
-    page.get_by_role("button", name="Draw it").click()
-    page.get_by_label("Hatch, corner 1 is measured").select_option("tapes")
-    page.get_by_label("Hatch, corner 1, tape 1", exact=True).fill("6 m")
-    page.get_by_label("Hatch, corner 1, tape 2", exact=True).fill("13.416 m")
-    expect(page.locator("[data-thing=Hatch]")).to_be_visible()
-    row = open_row(page)
-    row.get_by_role("button", name="Put it on the plan: Row").click()
-    expect(on_plan(page)).to_contain_text("h")
-    row.get_by_label("Row, to the right").fill("3 m")
-    row.get_by_label("Row, up the plan").fill("2 m")
-    expect(row).to_contain_text("fruiting crops")
-    saved(page)
-    plan = json.load(urllib.request.urlopen(f"{site}/api/yards/{yard}/plan"))
-    assert plan["things"][0]["corners"] == [[11_500, 4000]]
-    x, y = plan["things"][1]["corners"][0]
-    assert (x, y) == pytest.approx((0, 6000), abs=20)
-    assert plan["beds"][0]["site"]["corner"] == [3000, 2000]
-
-
 def test_things_and_their_corners_are_dragged(page: Page, site: str) -> None:
     shed = {
         "name": "Shed",
@@ -179,49 +140,6 @@ def test_a_bed_dragged_into_the_shade_has_fewer_hours(page: Page, site: str) -> 
     expect(page.locator(".no-print [data-sun-of=Row] td").nth(5)).to_have_text(str(hours(page)))
 
 
-@pytest.mark.parametrize(
-    ("thing", "told"),
-    [
-        ({"name": "Lid", "kind": "hatch", "at": [["8.5 m", "5.5 m"]]}, "It must open"),
-        (
-            {
-                "name": "Field",
-                "kind": "drain_field",
-                "at": [["7 m", "4 m"], ["11 m", "4 m"], ["11 m", "8 m"], ["7 m", "8 m"]],
-            },
-            "does not belong near food",
-        ),
-        (
-            {
-                "name": "Deck",
-                "kind": "deck",
-                "may_carry": {"total_kg": "200 kg"},
-                "at": [["7 m", "4 m"], ["11 m", "4 m"], ["11 m", "8 m"], ["7 m", "8 m"]],
-            },
-            "Deck may carry 200 kg",
-        ),
-    ],
-)
-def test_a_bed_put_over_something_is_told_so_by_keyboard_alone(
-    page: Page, site: str, thing: dict[str, Any], told: str
-) -> None:
-    yard, made = laid_out(site, thing, at={"x": "1 m", "y": "1 m"})
-    page.goto(f"{site}/yard/{yard}")
-    expect(on_plan(page)).not_to_contain_text("look")
-    on_plan(page).focus()
-    row = page.locator("[data-place=Row]")
-    expect(row).to_be_visible()
-    for _ in range(14):
-        page.keyboard.press("Shift+ArrowRight")
-    for _ in range(8):
-        page.keyboard.press("Shift+ArrowUp")
-    saved(page)
-    place = saved_yard(site, yard)["places"][made]
-    assert (place["x"], place["y"]) == ("8000 mm", "5000 mm")
-    expect(row).to_contain_text(told)
-    expect(on_plan(page)).to_have_attribute("aria-label", re.compile(re.escape(told)))
-
-
 def test_all_of_it_by_keyboard(page: Page, site: str) -> None:
     yard, made = laid_out(site, HIGH_WALL)
     page.goto(f"{site}/yard/{yard}")
@@ -249,72 +167,6 @@ def test_all_of_it_by_keyboard(page: Page, site: str) -> None:
     saved(page)
     assert saved_yard(site, yard)["places"][made]["follow"]["thing"] == "High wall"
     assert serious_findings(page) == []
-
-
-def test_beds_are_lined_up_and_repeated_with_paths_between(page: Page, site: str) -> None:
-    yard, _ = laid_out(site, at={"x": "1 m", "y": "1 m"})
-    page.goto(f"{site}/yard/{yard}")
-    row = open_row(page)
-    row.get_by_label("Path between the beds like Row").fill("600")
-    row.get_by_label("How many more beds like Row").fill("9")
-    row.get_by_role("button", name="Repeat Row").click()
-    expect(row.get_by_role("alert").filter(has_text="beyond the edge")).to_contain_text("up to 3")
-    row.get_by_label("How many more beds like Row").fill("2")
-    row.get_by_label("Path between the beds like Row").fill("no path")
-    row.get_by_role("button", name="Repeat Row").click()
-    expect(row.get_by_role("alert").filter(has_text="no path")).to_be_visible()
-    row.get_by_label("Path between the beds like Row").fill("600")
-    row.get_by_role("button", name="Repeat Row").click()
-    expect(page.locator("[data-bed-on-plan]")).to_have_count(3)
-    saved(page)
-    xs = sorted(p["x"] for p in saved_yard(site, yard)["places"].values())
-    assert xs == ["1 m", "4000 mm", "7000 mm"]
-    row.get_by_label("Edge of Row that is lined up").select_option("upper")
-    row.get_by_label("What Row is lined up with").select_option("yard")
-    row.get_by_role("button", name="Line up Row").click()
-    expect(row.get_by_label("Row, up the plan")).to_have_value("7800 mm")
-
-
-def test_what_cannot_be_drawn_is_named_and_kept(page: Page, site: str) -> None:
-    yard, _ = laid_out(site, HIGH_WALL)
-    page.goto(f"{site}/yard/{yard}")
-    row = open_row(page)
-    row.get_by_label("Row, to the right").fill("40 m")
-    expect(row).to_contain_text("beyond the edge of the yard")
-    expect(row).to_contain_text("40 m")
-    row.get_by_label("Row, to the right").fill("8 m")
-    page.get_by_role("button", name="What stands in the yard").click()
-    page.locator("[data-thing-row='High wall'] .fold").click()
-    page.get_by_label("Height of High wall").fill("0")
-    expect(page.locator("[id='wrong-things.0.height']")).to_contain_text("50 mm to 100000 mm")
-    page.get_by_label("Height of High wall").fill("3 m")
-    page.get_by_label("High wall, corner 2 is measured").select_option("tapes")
-    page.get_by_label("High wall, corner 2, tape 1", exact=True).fill("1 m")
-    page.get_by_label("High wall, corner 2, tape 2", exact=True).fill("2 m")
-    wrong = page.get_by_role("alert").filter(has_text="do not meet")
-    expect(wrong.first).to_contain_text("together at least 12000 mm")
-    expect(page.get_by_label("High wall, corner 2, tape 1", exact=True)).to_have_value("1 m")
-    page.get_by_label("High wall, corner 2 is measured").select_option("xy")
-    page.get_by_label("High wall, corner 2, to the right").fill("6 m")
-    page.get_by_label("High wall, corner 2, up the plan").fill("1 m")
-    page.get_by_text("The place", exact=True).click()
-    page.get_by_label("Latitude").fill("95")
-    expect(page.locator("[id='wrong-latitude']")).to_contain_text("95")
-    page.get_by_label("Latitude").fill("47")
-    saved(page)
-
-
-def test_the_site_page_of_a_bed_shows_its_place_and_what_it_gives(page: Page, site: str) -> None:
-    yard, made = laid_out(site, HIGH_WALL, {"name": "Tap", "kind": "tap", "at": [["8 m", "8 m"]]})
-    page.goto(f"{site}/bed/{made}/site")
-    expect(on_plan(page)).to_be_visible()
-    expect(page.locator("[data-tick=sun]")).to_contain_text("yes")
-    expect(page.locator("[data-tick=water]")).to_contain_text("1.7 m from Tap")
-    expect(page.locator("table.months tr")).to_have_count(12)
-    page.get_by_label("Stands on").select_option("gravel")
-    saved(page)
-    page.get_by_role("link", name="Move it on the plan of the yard").click()
-    expect(page).to_have_url(f"{site}/yard/{yard}")
 
 
 def test_the_plan_on_a_phone(page: Page, site: str) -> None:

@@ -85,47 +85,6 @@ def test_the_ground_is_read_the_slip_found_and_the_bed_planned_on_it(page: Page,
     assert serious_findings(page) == []
 
 
-def test_a_racked_bed_is_squared_and_its_first_course_made_true(page: Page, site: str) -> None:
-    bed = new_bed(site)
-    open_bed(page, site, bed, "level")
-    page.locator("#job").select_option("tape")
-    for written, name in zip(
-        ["2400", "1200", "2400", "1200", "2702", "2664.5"],
-        ["front", "right", "back", "left", "first diagonal", "second diagonal"],
-        strict=True,
-    ):
-        take(page, written, name)
-    expect(page.locator("[data-square]")).to_contain_text("Push back right")
-    # Pushed, and both diagonals taped again.
-    for name in ("first diagonal", "second diagonal"):
-        page.locator("#where").select_option(name)
-        take(page, "2683.3", name)
-    expect(page.locator("[data-square]")).to_contain_text("square")
-    page.locator("#job").select_option("first_course")
-    laser(page, "BM")
-    for corner in CORNERS:
-        laser(page, corner)
-    expect(page.locator("[data-true='first course']")).to_contain_text("not true yet")
-    expect(page.locator("[data-true-station='front left']")).to_contain_text("knock it down")
-    page.locator("#where").select_option("front left")
-    laser(page, "front left")
-    expect(page.locator("[data-true='first course']")).to_contain_text("It is true")
-    page.get_by_role("button", name="Record that it is true").click()
-    expect(page.locator(".passed", has_text="The first course")).to_be_visible()
-    # The stages after it ask for what is not recorded yet.
-    page.goto(f"{site}/bed/{bed}/fill")
-    expect(page.locator("[data-level-first]")).to_contain_text("that the corners are square.")
-    page.get_by_role("link", name="To Level").click()
-    expect(page.locator(".passed", has_text="The first course")).to_be_visible()
-    page.locator("#job").select_option("tape")
-    page.get_by_role("button", name="Record that it is square").click()
-    expect(page.locator(".passed", has_text="The corners")).to_be_visible()
-    saved(page)
-    page.goto(f"{site}/bed/{bed}/fill")
-    expect(page.locator("#sheet h2").first).to_be_visible()
-    expect(page.locator("[data-level-first]")).to_have_count(0)
-
-
 def test_on_a_phone_without_a_line_by_keyboard_alone(page: Page, site: str) -> None:
     bed = new_bed(site)
     page.set_viewport_size({"width": 390, "height": 800})
@@ -149,28 +108,6 @@ def test_on_a_phone_without_a_line_by_keyboard_alone(page: Page, site: str) -> N
     expect(page.locator("tr.struck")).to_have_count(1)
 
 
-def test_readings_that_cannot_be_are_named_and_kept(page: Page, site: str) -> None:
-    bed = new_bed(site)
-    open_bed(page, site, bed, "level")
-    page.locator(".take form input").fill("high")
-    page.get_by_role("button", name="Take it").click()
-    expect(page.get_by_role("alert").filter(has_text="“high”")).to_be_visible()
-    expect(page.locator("[data-reading]")).to_have_count(0)
-    # It is still there to be mended.
-    expect(page.locator(".take form input")).to_have_value("high")
-    expect(page.locator("[data-next]")).to_have_text("BM")
-    page.locator(".take form input").fill("")
-    page.locator("#job").select_option("tape")
-    for written, name in zip(
-        ["2400", "1200", "2400", "1200", "3900", "2683"],
-        ["front", "right", "back", "left", "first diagonal", "second diagonal"],
-        strict=True,
-    ):
-        take(page, written, name)
-    expect(page.get_by_role("alert").filter(has_text="longer than two sides")).to_contain_text("3900 mm")
-    expect(page.locator("[data-reading]")).to_have_count(6)
-
-
 def test_what_was_asked_before_a_reading_was_kept_does_not_take_it_back(page: Page, site: str) -> None:
     """The list that the page opened with comes later than the answer to the first reading."""
     bed = new_bed(site)
@@ -189,19 +126,6 @@ def test_what_was_asked_before_a_reading_was_kept_does_not_take_it_back(page: Pa
         late[0].fulfill(response=none_yet)
     page.wait_for_timeout(300)
     take(page, "1200", "front left")
-    expect(page.locator("[data-reading]")).to_have_count(2)
-
-
-def test_stations_are_chosen_on_the_drawing(page: Page, site: str) -> None:
-    bed = new_bed(site)
-    open_bed(page, site, bed, "level")
-    page.locator("[data-place='back right']").focus()
-    page.keyboard.press("Enter")
-    expect(page.locator("[data-next]")).to_have_text("back right")
-    page.locator("#method").select_option("string")
-    page.locator("[data-place='front']").click()
-    take(page, "120 mm", "front")
-    take(page, "100 mm", "front left")
     expect(page.locator("[data-reading]")).to_have_count(2)
 
 
@@ -261,41 +185,4 @@ def test_an_l_is_taped_along_its_lines_and_a_hollow_of_ones_own_is_put_on_the_dr
     expect(place).to_be_visible()
     [own] = [r for r in readings(site, bed)["readings"] if r["station"] == "hollow"]
     assert own["place"][1] == "400 mm"
-    assert serious_findings(page) == []
-
-
-def test_a_practice_round(page: Page, site: str) -> None:
-    """Everything is read, one thing is got wrong, and the arithmetic is told; then all of it is right."""
-    page.goto(f"{site}/practice/metric")
-    read: dict[str, list[int]] = {}
-    for station in ["BM", *CORNERS]:
-        row = page.locator(f"[data-practice='{station}']")
-        for _ in range(2 if station != "BM" else 1):
-            row.get_by_role("button", name=re.compile("Read")).click()
-        count = 1 if station == "BM" else 2
-        expect(row.locator(".figures")).to_have_text(re.compile(rf"(\d+ mm(, )?){{{count}}}"))
-        read[station] = [int(n) for n in re.findall(r"\d+", row.locator(".figures").inner_text())]
-    slip = next(c for c in CORNERS if abs(read[c][0] - read[c][1]) > 90)
-    heights = {c: read["BM"][0] - read[c][1] for c in CORNERS}
-    low = min(heights.values())
-    for c in CORNERS:
-        page.get_by_label(f"Height of {c}").fill(f"{heights[c]}")
-        page.get_by_label(f"To dig at {c}").fill(f"{heights[c] - low}")
-    page.get_by_label("Height of front left").fill(f"{heights['front left'] + 50}")
-    page.get_by_label("Misread was").select_option(slip)
-    page.get_by_role("button", name="Check my answers").click()
-    expect(page.locator("[data-practice='front left'] .look")).to_contain_text(f"{read['BM'][0]} mm −")
-    page.get_by_label("Height of front left").fill(f"{heights['front left']}")
-    page.get_by_role("button", name="Tape sides and diagonals").click()
-    tapes = page.locator("p.figures")
-    expect(tapes).to_contain_text("second diagonal")
-    first, second = [int(n) for n in re.findall(r"diagonal (\d+)", tapes.inner_text())]
-    push = (first**2 - second**2) / (4 * 2400)
-    page.get_by_label("Push", exact=True).select_option("back right" if push > 0 else "back left")
-    page.get_by_label("How far it is pushed").fill(f"{abs(push):.0f} mm")
-    page.get_by_role("button", name="Check my answers").click()
-    expect(page.get_by_text("10 of 10 right.")).to_be_visible()
-    page.get_by_label("How far it is pushed").fill("a bit")
-    page.get_by_role("button", name="Check my answers").click()
-    expect(page.get_by_role("alert").filter(has_text="“a bit”")).to_be_visible()
     assert serious_findings(page) == []

@@ -1,4 +1,4 @@
-"""Line: walls and floors of four beds are lined, what is cut and bought is read, templates measure true."""
+"""Line: templates measure true on paper; the sheet on a phone, by keys alone."""
 
 from io import BytesIO
 from math import hypot
@@ -8,7 +8,6 @@ import pytest
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 from work import (
-    design_of,
     make_bed,
     make_yard,
     no_sideways,
@@ -20,14 +19,6 @@ from work import (
 
 MM_PER_POINT = 25.4 / 72
 Point = tuple[float, float]
-SLEEPERS = {
-    "schema": 1,
-    "name": "Two courses",
-    "units": "metric",
-    "outline": {"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"},
-    "construction": {"kind": "sleepers", "sleeper": "sleeper-100x200", "lay": "edge", "post": "post-100x100"},
-    "courses": 2,
-}
 AN_L = {
     "schema": 1,
     "name": "Round the corner",
@@ -44,97 +35,12 @@ TROUGH = {
     "construction": {"kind": "trough", "plug": "40 mm"},
     "height": "500 mm",
 }
-FRAMED = {
-    "schema": 1,
-    "name": "Waves",
-    "units": "metric",
-    "outline": {"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"},
-    "construction": {
-        "kind": "framed_sheet",
-        "sheet": "sheet-wave-18",
-        "rail": "larch-45x70",
-        "post": "post-75x75",
-    },
-    "height": "600 mm",
-}
 
 
 def opened(page: Page, site: str, document: dict[str, Any], stage: str = "line") -> str:
     bed = make_bed(site, document, make_yard(site, units="metric"))
     open_bed(page, site, bed, stage)
     return bed
-
-
-def test_a_bed_of_two_courses_is_lined(page: Page, site: str) -> None:
-    bed = opened(page, site, SLEEPERS)
-    expect(page.locator("[data-deep]")).to_contain_text("375 mm")
-    expect(page.locator("figure[data-piece]").first).to_contain_text("wall strip")
-    page.locator("#lining-top").fill("40")
-    page.locator("#lining-top").blur()
-    expect(page.locator("[data-deep]")).to_contain_text("360 mm")
-    page.locator("#lining-coat").select_option("bitumen")
-    expect(page.locator("[data-coat]")).to_contain_text("L on")
-    page.locator("#lining-slack").fill("0")
-    page.locator("#lining-slack").blur()
-    expect(page.locator(".watch-out", has_text="hangs taut")).to_be_visible()
-    page.locator("#lining-slack").fill("4")
-    page.locator("#lining-slack").blur()
-    expect(page.locator(".watch-out", has_text="hangs taut")).to_have_count(0)
-    page.locator("[data-step=coat]").get_by_role("checkbox").click()
-    expect(page.locator("[data-step=coat]").get_by_role("checkbox")).to_be_checked()
-    saved(page)
-    lining = plan_of(site, bed)["lining"]
-    expect(page.locator("tr[data-liner]")).to_have_count(len(lining["pieces"]))
-    expect(page.locator("[data-buy=staples]")).to_be_visible()
-    assert serious_findings(page) == []
-
-
-def test_an_l_is_lined_on_its_floor_and_notched_round_its_posts(page: Page, site: str) -> None:
-    bed = opened(page, site, AN_L)
-    page.locator("#lining-floor").select_option("mesh")
-    expect(page.locator(".watch-out", has_text="no fabric over it")).to_be_visible()
-    page.locator("#lining-floor").select_option("mesh_and_fabric")
-    expect(page.locator(".watch-out", has_text="no fabric over it")).to_have_count(0)
-    expect(page.locator("figure[data-roll=mesh] svg").first).to_be_visible()
-    expect(page.locator("figure[data-roll=fabric] svg").first).to_be_visible()
-    saved(page)
-    pieces = plan_of(site, bed)["lining"]["pieces"]
-    assert sum(p["notches"] for p in pieces if p["material"] == "mesh") >= 6
-    expect(page.locator("figure[data-piece]", has_text="notch").first).to_be_visible()
-
-
-def test_a_trough_is_lined_in_one_piece_and_a_roll_to_hand_is_cut_first(page: Page, site: str) -> None:
-    bed = opened(page, site, TROUGH)
-    expect(page.locator("[data-lined]")).to_contain_text("not lined")
-    expect(page.locator("tr[data-liner]")).to_contain_text("screen over a hole")
-    page.locator("#lining-walls").select_option("pond")
-    page.locator("#lining-floor").select_option("pond")
-    expect(page.locator("[data-lined]")).to_contain_text("One piece of pond sheet")
-    expect(page.locator("[data-buy^=pond]")).to_be_visible()
-    page.locator("[data-add='lining.rolls']").click()
-    page.locator("#lining-rolls-0-material").select_option("pond")
-    for name, size in (("width", "2.5 m"), ("length", "3 m")):
-        page.locator(f"#lining-rolls-0-{name}").fill(size)
-        page.locator(f"#lining-rolls-0-{name}").blur()
-    expect(page.locator("[data-buy^=pond]")).to_have_count(0)
-    expect(page.locator("figure[data-roll=pond]")).to_contain_text("to hand")
-    saved(page)
-    assert design_of(site, bed)["lining"]["rolls"][0]["material"] == "pond"
-
-
-def test_a_framed_sheet_bed_is_lined_and_a_roll_too_narrow_is_named(page: Page, site: str) -> None:
-    bed = opened(page, site, FRAMED)
-    expect(page.locator("[data-deep]")).to_contain_text("575 mm")
-    page.locator("#lining-floor").select_option("mesh")
-    page.locator("#lining-seams").click()
-    expect(page.get_by_text("the widest roll is").first).to_be_visible()
-    # What was chosen stays, and is mended where it stands.
-    expect(page.locator("#lining-floor")).to_have_value("mesh")
-    page.locator("#lining-floor").select_option("fabric")
-    expect(page.get_by_text("the widest roll is")).to_have_count(0)
-    expect(page.locator("figure[data-roll=fabric]")).to_be_visible()
-    saved(page)
-    assert design_of(site, bed)["lining"]["seams"] is False
 
 
 def lines_of(data: bytes, sheet: int) -> list[tuple[Point, Point]]:
@@ -221,15 +127,3 @@ def test_templates_and_the_sheet_on_a_phone_by_keyboard(page: Page, site: str) -
     expect(page.get_by_role("radio").nth(1)).to_be_checked()
     assert no_sideways(page)
     assert serious_findings(page) == []
-
-
-def test_a_plumbed_trough_is_on_the_buying_list(page: Page, site: str) -> None:
-    opened(page, site, TROUGH, "drain")
-    page.locator("#drainage-kind").select_option("plumbed")
-    expect(page.locator("[data-buy^=pipe]")).to_be_visible()
-    expect(page.locator("[data-buy^=elbow]")).to_contain_text("4")
-    page.locator("#drainage-tanks").fill("2")
-    page.locator("#drainage-tanks").blur()
-    expect(page.locator("[data-pipe='from plug to plug']")).to_be_visible()
-    page.locator("[data-step=dry]").get_by_role("checkbox").click()
-    saved(page)

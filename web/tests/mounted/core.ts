@@ -28,8 +28,9 @@ export default async function setup(project: TestProject) {
   rmSync(home, { recursive: true, force: true })
   const port = await freePort()
   const words = ['-m', 'acrebox.serve', '--home', home, '--port', String(port)]
-  const { ACREBOX_DATABASE_URL: _, ...environment } = process.env
-  const server = spawn(`${root}/.venv/bin/python`, words, { cwd: root, env: { ...environment, PYTHONPATH: `${root}/src` }, stdio: ['ignore', 'ignore', 'inherit'] })
+  const env: NodeJS.ProcessEnv = { ...process.env, PYTHONPATH: `${root}/src` }
+  delete env.ACREBOX_DATABASE_URL
+  const server = spawn(`${root}/.venv/bin/python`, words, { cwd: root, env, stdio: ['ignore', 'ignore', 'inherit'] })
   const core = `http://127.0.0.1:${port}`
   const until = Date.now() + WAITS_MS
   for (;;) {

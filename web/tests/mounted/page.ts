@@ -4,7 +4,7 @@ import { computeAccessibleName } from 'dom-accessibility-api'
 import { afterEach, beforeAll, expect, inject, vi } from 'vitest'
 
 import App from '@/App.vue'
-import type { Design, Plan, Yard } from '@/api/client'
+import type { Design, Grounds, Plan, Readings, Yard } from '@/api/client'
 import { router } from '@/router'
 import { attend } from '@/state/outbox'
 
@@ -31,6 +31,11 @@ export async function goTo(path: string): Promise<void> {
   await router.push(path)
   app ??= mount(App, { attachTo: document.body, global: { plugins: [router] } })
 }
+/** Put up the page of another bed or yard that is made here and now. */
+export async function openYard(id: string): Promise<void> {
+  await goTo(`/yard/${id}`)
+  await saved()
+}
 /** Go away from every page and come back as one who has just opened the browser. */
 export async function reload(): Promise<void> {
   const path = router.currentRoute.value.fullPath
@@ -44,12 +49,17 @@ export async function openBed(id: string, stage = 'shape'): Promise<void> {
   await saved()
   await until(() => expect(document.querySelector('main h2')).not.toBeNull())
 }
+export const pathHere = () => router.currentRoute.value.path
 export const bedHere = () => String(router.currentRoute.value.params.id)
 
 const matches = (said: string, told: Told) => (typeof told === 'string' ? said.includes(told) : told.test(said))
 const clean = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim()
 export const textOf = (element: Element) => clean(element.textContent)
-const named = (element: Element) => clean(computeAccessibleName(element))
+/** How an element is called to who cannot see it; nothing here is hidden by styles. */
+const named = (element: Element) => clean(computeAccessibleName(element, { getComputedStyle: () => PLAIN }))
+const PLAIN = { display: 'inline', visibility: 'visible', content: '', getPropertyValue: () => '' } as unknown as CSSStyleDeclaration
+/** Whatever its name can be made of, had quickly: all of it, and more. */
+const around = (element: Element) => element.getAttribute('aria-label') ?? [...[...((element as HTMLInputElement).labels ?? [])].map((l) => l.textContent), element.textContent, element.getAttribute('title')].join(' ')
 
 /** Every element of a selector, those alone that say something. */
 export const all = (selector: string, told?: Told, within: ParentNode = document) =>
@@ -73,18 +83,31 @@ export const counts = (selector: string, count: number) => until(() => expect(al
 /** Wait until the page says that the server has it. */
 export const saved = () => until(() => expect(all('.save').map(textOf)).toContain('saved'))
 
+const BUTTONS = 'button, a, [role=button], summary, [aria-expanded]'
 const FIELDS = 'input, select, textarea, [role=checkbox]'
+/** Those of a name: those that are called so and nothing else, if there are any, before those that have it in theirs. */
+function called(found: Element[], name: Told): Element[] {
+  const wanted = typeof name === 'string' ? clean(name).toLowerCase() : null
+  const names = found.filter((e) => wanted === null || e.hasAttribute('aria-labelledby') || clean(around(e)).toLowerCase().includes(wanted)).map((e) => [e, named(e)] as const)
+  if (typeof name !== 'string') return names.filter(([, said]) => name.test(said)).map(([e]) => e)
+  const same = names.filter(([, said]) => said === name)
+  return (same.length ? same : names.filter(([, said]) => said.toLowerCase().includes(name.toLowerCase()))).map(([e]) => e)
+}
 /** What is asked for by that label. */
-export const field = (label: string, nth = 0): Promise<HTMLInputElement> => until(() => {
-  const found = all(FIELDS).filter((e) => named(e) === label)[nth]
-  if (!found) throw new Error(`nothing is labelled ${label}, but: ${all(FIELDS).map(named).join(' | ')}`)
+export const field = (label: Told, nth = 0): Promise<HTMLInputElement> => until(() => {
+  const found = called(all(FIELDS), label)[nth]
+  if (!found) throw new Error(`nothing is labelled ${String(label)}, but: ${all(FIELDS).map(named).join(' | ')}`)
   return found as HTMLInputElement
 })
+/** Tick a box of that label, unless it is ticked. */
+export async function tick(label: Told): Promise<void> {
+  const box = await field(label)
+  if (!box.checked && box.getAttribute('aria-checked') !== 'true') await press(box)
+}
 /** The button, link or fold of that name. */
 export const button = (name: Told, within: ParentNode = document): Promise<HTMLElement> => until(() => {
-  const same = (said: string) => (typeof name === 'string' ? said === name : name.test(said))
-  const found = all('button, a, [role=button], summary', undefined, within).find((e) => same(named(e)))
-  if (!found) throw new Error(`no button is called ${String(name)}, but: ${all('button, a', undefined, within).map(named).join(' | ')}`)
+  const [found] = called(all(BUTTONS, undefined, within), name)
+  if (!found) throw new Error(`no button is called ${String(name)}, but: ${all(BUTTONS, undefined, within).map(named).join(' | ')}`)
   return found as HTMLElement
 })
 
@@ -107,22 +130,28 @@ export async function choose(target: Target, value: string): Promise<void> {
 export async function press(target: Target): Promise<void> {
   const found = (await one(target)) as HTMLButtonElement
   await until(() => expect(found.disabled || found.getAttribute('aria-disabled') === 'true').toBe(false))
-  found.click()
+  found.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true }))
 }
 export async function key(target: Target, name: string, more: KeyboardEventInit = {}): Promise<void> {
   const found = await one(target)
   for (const kind of ['keydown', 'keyup']) found.dispatchEvent(new KeyboardEvent(kind, { key: name, bubbles: true, cancelable: true, ...more }))
 }
 /** Unfold what is folded under a button of that name. */
-export async function unfold(name: Told): Promise<void> {
-  const fold = await button(name)
+export async function unfold(name: string): Promise<void> {
+  const fold = (await sees('[aria-expanded], .n-collapse-item__header-main', name)) as HTMLElement
   if (fold.getAttribute('aria-expanded') !== 'true') fold.click()
+}
+/** Hand over a file where one is asked for. */
+export async function upload(label: Told, name: string, text: string): Promise<void> {
+  const input = await field(label)
+  Object.defineProperty(input, 'files', { value: [new File([text], name)], configurable: true })
+  input.dispatchEvent(new Event('change', { bubbles: true }))
 }
 export const valueOf = async (target: Target) => ((await one(target)) as HTMLInputElement).value
 /** Wait until a field holds a value. */
 export const holds = (target: Target, value: string) => until(async () => expect(await valueOf(target)).toBe(value))
 /** The figure of the tape of that mark. */
-export const tape = (mark: string) => textOf(all(`[data-mark=${mark}] dd`)[0] as Element).split(' −')[0]
+export const tape = (mark: string): string => textOf(all(`[data-mark=${mark}] dd`)[0] as Element)
 
 /** What axe calls serious or critical; of colours jsdom knows nothing. */
 export async function seriousFindings(): Promise<string[]> {
@@ -132,8 +161,8 @@ export async function seriousFindings(): Promise<string[]> {
 
 /* What the server has, asked past the page. */
 
-async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const answer = await fetch(core + path, { method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }) })
+async function ask<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<T> {
+  const answer = await fetch(core + path, { method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json', ...headers } }) })
   if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
   return (await answer.json()) as T
 }
@@ -142,9 +171,16 @@ export const makeYard = async (fields: Document = {}) => (await ask<{ id: string
 export const makeBed = async (document: Document, yard?: string) => (await ask<{ id: string }>('POST', `/api/beds${yard ? `?yard=${yard}` : ''}`, document)).id
 export const designOf = async (bed: string) => (await ask<{ design: Design }>('GET', `/api/beds/${bed}`)).design
 export const yardOf = async (id: string) => (await ask<{ yard: Yard }>('GET', `/api/yards/${id}`)).yard
+export const readingsOf = (bed: string) => ask<Readings>('GET', `/api/beds/${bed}/readings`)
+export const planOfYard = (id: string) => ask<Grounds>('GET', `/api/yards/${id}/plan`)
+/** Change a bed past the page, as another tab would. */
+export const changeElsewhere = async (bed: string, revision: number, design: Document) => ask('PUT', `/api/beds/${bed}`, design, { 'If-Match': `"${revision}"` })
 export const planOf = async (bed: string) => ask<Plan>('POST', `/api/plan?bed=${bed}`, await designOf(bed))
 
+export const putYard = (id: string, yard: Document) => ask('PUT', `/api/yards/${id}`, yard, { 'If-Match': '"1"' })
+
 /* Designs to begin with. */
+
 
 /** 8 × 4 ft of 2×8 boards, two courses. */
 export const board = (name: string, more: Document = {}): Document => ({

@@ -34,3 +34,6 @@ Object.defineProperty(navigator, 'locks', { value: locks, configurable: true })
 vi.stubGlobal('matchMedia', (query: string) => ({ matches: query.includes('min-width'), media: query, addEventListener: () => undefined, removeEventListener: () => undefined, addListener: () => undefined, removeListener: () => undefined }))
 HTMLElement.prototype.scrollIntoView = () => undefined
 HTMLCanvasElement.prototype.getContext = () => null
+// As index.html has them.
+document.title = 'Acre Box'
+document.documentElement.lang = 'en'
