@@ -12,7 +12,7 @@ from acrebox.store.cluster import admin_url, running_cluster
 from acrebox.store.engine import connect
 from databases import Apps, database, migrated
 
-pytest_plugins = ["pages"]
+pytest_plugins = ["pages", "running"]
 ROOT = Path(__file__).parents[1]
 
 EXPLORE = int(os.environ.get("ACREBOX_EXPLORE", "0"))

@@ -1,9 +1,12 @@
 """Random designs that a gardener could mean."""
 
+from collections.abc import Callable
 from typing import Any
 
 from hypothesis import strategies as st
 
+from acrebox.core.construction import registered
+from acrebox.core.design import Posted, constructions
 from acrebox.core.stock import catalogue
 
 BOARDS = [t.key for t in catalogue().timber if t.use == "board"]
@@ -42,7 +45,6 @@ RAILS = [t.key for t in catalogue().timber if t.use == "rail"]
 SHEETS = [s.key for s in catalogue().sheet]
 THICK_POSTS = [t.key for t in catalogue().timber if t.use == "post" and t.thickness.mm > 60]
 ROOMY = 420
-NOT_OF_BOARDS = ("ring", "blocks", "trough", "tote", "drum")
 ROOMY_FOR_BLOCKS = 650
 
 
@@ -342,36 +344,73 @@ def trough_designs(draw: st.DrawFn) -> dict[str, Any]:
     return bed(draw, outline, construction, height=f"{draw(st.integers(250, 800))} mm", **site)
 
 
+HALF = {"history": "food"}
+BOX = {"shape": "rectangle", "length": "1 m", "width": "600 mm"}
+
+
 @st.composite
-def half_designs(draw: st.DrawFn) -> dict[str, Any]:
-    """Halves of tanks and of drums."""
-    shared = {"history": "food", "halves": draw(st.sampled_from(["one", "both"]))}
-    site = {"site": {"stands_on": draw(st.sampled_from(["soil", "blocks"]))}}
-    box = {"shape": "rectangle", "length": "1 m", "width": "600 mm"}
+def tote_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Halves of caged tanks, clad or not."""
+    tote = {
+        "kind": "tote",
+        "half": draw(st.sampled_from(["lower", "upper"])),
+        "halves": draw(st.sampled_from(["one", "both"])),
+        **HALF,
+    }
     if draw(st.booleans()):
-        tote = {"kind": "tote", "half": draw(st.sampled_from(["lower", "upper"])), **shared}
-        if draw(st.booleans()):
-            tote["cladding"] = draw(st.sampled_from(["larch-45x195", "larch-27x145"]))
-        return bed(draw, box, tote, **site)
+        tote["cladding"] = draw(st.sampled_from(["larch-45x195", "larch-27x145"]))
+    return bed(draw, BOX, tote, site=on_soil_or_blocks(draw))
+
+
+@st.composite
+def drum_designs(draw: st.DrawFn) -> dict[str, Any]:
+    """Halves of drums, upright or lying."""
     measured = {
         "diameter": f"{draw(st.integers(450, 650))} mm",
         "length": f"{draw(st.integers(700, 950))} mm",
     }
     cut = draw(st.sampled_from(["across", "lengthwise"]))
-    drum = {"kind": "drum", "cut": cut, "drum_measured": measured, **shared}
-    return bed(draw, {"shape": "circle"} if cut == "across" else box, drum, **site)
+    halves = draw(st.sampled_from(["one", "both"]))
+    drum = {"kind": "drum", "cut": cut, "drum_measured": measured, "halves": halves, **HALF}
+    outline = {"shape": "circle"} if cut == "across" else BOX
+    return bed(draw, outline, drum, site=on_soil_or_blocks(draw))
+
+
+def on_soil_or_blocks(draw: st.DrawFn) -> dict[str, Any]:
+    return {"stands_on": draw(st.sampled_from(["soil", "blocks"]))}
+
+
+def half_designs() -> st.SearchStrategy[dict[str, Any]]:
+    """Halves of tanks and of drums."""
+    return st.one_of(tote_designs(), drum_designs())
+
+
+OF_EACH: dict[str, Callable[..., st.SearchStrategy[dict[str, Any]]]] = {
+    "boards": board_designs,
+    "sleepers": sleeper_designs,
+    "staves": stave_designs,
+    "framed_sheet": sheet_designs,
+    "ring": ring_designs,
+    "blocks": block_designs,
+    "trough": trough_designs,
+    "tote": tote_designs,
+    "drum": drum_designs,
+}
+"""How a bed of each construction is drawn; those with walls on posts take outlines."""
+if set(OF_EACH) != set(registered()):
+    raise LookupError(f"not drawn, or not built: {sorted(set(OF_EACH) ^ set(registered()))}")
+WALLED = tuple(kind for kind in registered() if issubclass(constructions.models[kind], Posted))
+"""The constructions with walls on posts, that the soil bends between them: on outlines of any sides."""
 
 
 def round_designs() -> st.SearchStrategy[dict[str, Any]]:
-    """A bed that is not made of boards."""
-    return st.one_of(ring_designs(), block_designs(), trough_designs(), half_designs())
+    """A bed without posts."""
+    return st.one_of(*(OF_EACH[kind]() for kind in registered() if kind not in WALLED))
 
 
 def walled_designs() -> st.SearchStrategy[dict[str, Any]]:
-    """A bed of boards, sleepers, staves or framed sheet: walls that the soil bends between their supports."""
-    return st.one_of(
-        board_designs(), board_designs(any_outline()), sleeper_designs(), stave_designs(), sheet_designs()
-    )
+    """A bed with walls that the soil bends between their supports."""
+    return st.one_of(board_designs(any_outline()), *(OF_EACH[kind]() for kind in WALLED))
 
 
 def any_design() -> st.SearchStrategy[dict[str, Any]]:
@@ -380,13 +419,12 @@ def any_design() -> st.SearchStrategy[dict[str, Any]]:
 
 
 def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
-    """Some of the add-ons, off-cuts to hand and limits at the yard.
+    """Some of the add-ons that its construction takes, off-cuts to hand and limits at the yard.
 
     Not every bed can carry every one of them.
     """
+    takes = constructions.models[document["construction"]["kind"]].takes
     add_ons: dict[str, Any] = dict(document.get("add_ons", {}))
-    if document["construction"]["kind"] in NOT_OF_BOARDS:
-        return document
     side = "front" if document["outline"]["shape"] == "rectangle" else "side 1"
     choices: dict[str, dict[str, Any]] = {
         "cap": {"board": "2x6", "overhang": "10 mm", "corner": draw(st.sampled_from(["mitred", "butted"]))},
@@ -398,13 +436,13 @@ def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
         "seats": {"sides": [side], "height": "300 mm", "depth": "250 mm"},
         "hoops": {"length": "120 mm", "spacing": "900 mm"},
     }
-    for name in draw(st.sets(st.sampled_from(sorted(choices)), max_size=3)):
+    taken = sorted(set(choices) & set(takes))
+    for name in draw(st.sets(st.sampled_from(taken), max_size=3)) if taken else ():
         add_ons[name] = choices[name]
-    if "trellis" not in add_ons and "seats" not in add_ons and draw(st.booleans()):
+    if "trellis" in takes and "seats" not in add_ons and draw(st.booleans()):
         add_ons["trellis"] = {"side": side, "height": "2.1 m", "spacing": "700 mm"}
-    bench = dict(document["bench"])
-    if draw(st.booleans()):
-        stock = main_stock(document["construction"])
+    bench, stock = dict(document["bench"]), main_stock(document["construction"])
+    if stock is not None and draw(st.booleans()):
         bench["offcuts"] = [
             {"stock": stock, "length": f"{draw(st.integers(400, 2600))} mm", "count": draw(st.integers(1, 3))}
         ]
@@ -422,9 +460,10 @@ def extras(draw: st.DrawFn, document: dict[str, Any]) -> dict[str, Any]:
     return {**document, "add_ons": add_ons, "bench": bench}
 
 
-def main_stock(construction: dict[str, Any]) -> str:
-    """What a bed is mainly cut from."""
-    return str(construction.get("board") or construction.get("sleeper") or construction.get("rail"))
+def main_stock(construction: dict[str, Any]) -> str | None:
+    """What a bed is mainly sawn from; None where nothing is."""
+    found = construction.get("board") or construction.get("sleeper") or construction.get("rail")
+    return None if found is None else str(found)
 
 
 def full_design(base: st.SearchStrategy[dict[str, Any]] | None = None) -> st.SearchStrategy[dict[str, Any]]:

@@ -2,21 +2,20 @@
 
 import os
 import signal
-import socket
 import subprocess
 import sys
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
-from uuid import uuid4
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect, sync_playwright
 from sqlalchemy import text
-from sqlalchemy.engine import make_url
 
 from acrebox.store.engine import connect
 from answering import until_it_answers
+from databases import database
+from served import free_port
 
 ROOT = Path(__file__).parents[2]
 CHROMIUM = "/usr/bin/chromium"
@@ -35,23 +34,11 @@ FLAGS = [
 ]
 
 
-def _free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
-
-
 @pytest.fixture(scope="session")
 def site_database(server_url: str) -> Iterator[str]:
     """The address of the database behind the site."""
-    name = f"test_web_{uuid4().hex}"
-    admin = connect(server_url).execution_options(isolation_level="AUTOCOMMIT")
-    with admin.connect() as connection:
-        connection.execute(text(f"CREATE DATABASE {name}"))
-    yield make_url(server_url).set(database=name).render_as_string(hide_password=False)
-    with admin.connect() as connection:
-        connection.execute(text(f"DROP DATABASE {name} WITH (FORCE)"))
-    admin.dispose()
+    with database(server_url) as url:
+        yield url
 
 
 @pytest.fixture
@@ -79,7 +66,7 @@ def site(site_database: str) -> Iterator[str]:
     """The address of a running server with the sample yard in."""
     assert (ROOT / "web/dist/index.html").exists(), "the pages are not built; bin/test builds them"
     url = site_database
-    port = _free_port()
+    port = free_port()
     words = [sys.executable, "-m", "acrebox.serve", "--port", str(port)]
     server = subprocess.Popen(
         words, env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")}, cwd=ROOT

@@ -90,6 +90,8 @@ def test_on_a_phone_without_a_line_by_keyboard_alone(page: Page, site: str) -> N
     page.set_viewport_size({"width": 390, "height": 800})
     open_bed(page, site, bed, "level")
     expect(page.locator("[data-next]")).to_have_text("BM")
+    # Where it is read is known by now.
+    expect(page.locator("#where option", has_text="back left")).to_be_attached()
     page.context.set_offline(True)
     page.locator(".take form input").focus()
     for written in ("1500", "1480", "1510", "1400", "1390"):

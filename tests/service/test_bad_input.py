@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 
 from served import DESIGN, Served
 
-pytestmark = pytest.mark.xdist_group("service")
 MOST_ANSWERED = 60_000
 """How long a refusal is at most [bytes]."""
 

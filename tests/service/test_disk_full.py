@@ -10,8 +10,6 @@ import pytest
 
 from served import DESIGN, ROOT, Served
 
-pytestmark = pytest.mark.xdist_group("service")
-
 
 @pytest.fixture
 def small_disk(worker_id: str) -> Iterator[Path]:

@@ -21,7 +21,6 @@ from acrebox.store.engine import connect, migrate
 from acrebox.store.own_database import DATABASE, FIRST, ROLE
 from served import ROOT, Served
 
-pytestmark = pytest.mark.xdist_group("service")
 as_root = pytest.mark.skipif(os.geteuid() != 0, reason="only root can give up root")
 
 

@@ -2,12 +2,8 @@
 
 import re
 
-import pytest
-
 from schema_walk import walk
 from served import Served
-
-pytestmark = pytest.mark.xdist_group("service")
 
 
 def test_no_check_of_a_short_walk_fails(service: Served) -> None:

@@ -14,8 +14,6 @@ from acrebox.api.intake import Intake
 from acrebox.serve.patience import Patience
 from served import Served, free_port
 
-pytestmark = pytest.mark.xdist_group("service")
-
 
 class Hasty(Patience):
     """The same, in a hurry."""

@@ -17,8 +17,6 @@ from acrebox.core.errors import DesignError, Problem
 from acrebox.core.plan import KEPT
 from served import DESIGN, Served
 
-pytestmark = pytest.mark.xdist_group("service")
-
 
 async def stays() -> dict[str, str]:
     """Who asked, and waits."""

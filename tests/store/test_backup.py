@@ -5,17 +5,16 @@ from collections.abc import Iterator
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
-from uuid import uuid4
 
 import pytest
 from sqlalchemy import Engine, MetaData, select, text
-from sqlalchemy.engine import make_url
 
 from acrebox.core.yard import Yard
 from acrebox.store import BedStore, KeptWeather, StoredYard, WeatherStore, YardStore
 from acrebox.store.backup import KEPT, BackupError, keep_one, newest, put_back, take_backup
 from acrebox.store.cluster import programs_for
 from acrebox.store.engine import connect, is_behind, migrate
+from databases import database
 from sample import design
 
 DUMP = (Path(__file__).parent / "released-0001.sql").read_text("utf-8")
@@ -40,16 +39,10 @@ def address(engine: Engine) -> str:
 @pytest.fixture
 def other(server_url: str) -> Iterator[Engine]:
     """Another database, empty."""
-    name = f"other_{uuid4().hex}"
-    admin = connect(server_url).execution_options(isolation_level="AUTOCOMMIT")
-    with admin.connect() as connection:
-        connection.execute(text(f"CREATE DATABASE {name}"))
-    made = connect(make_url(server_url).set(database=name).render_as_string(hide_password=False))
-    yield made
-    made.dispose()
-    with admin.connect() as connection:
-        connection.execute(text(f"DROP DATABASE {name} WITH (FORCE)"))
-    admin.dispose()
+    with database(server_url) as url:
+        made = connect(url)
+        yield made
+        made.dispose()
 
 
 @pytest.fixture

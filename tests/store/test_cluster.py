@@ -16,6 +16,7 @@ from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
 from answering import ask, until_it_answers
+from databases import database
 
 ROOT = Path(__file__).parents[2]
 
@@ -64,16 +65,23 @@ def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
     return server
 
 
-@pytest.mark.parametrize(("words", "beds"), [((), len(demo_beds())), (("--empty",), 0)])
-def test_the_server_starts_with_the_sample_yard_or_empty_and_stops_cleanly(
-    database_url: str, words: tuple[str, ...], beds: int
-) -> None:
+def beds_at(url: str, *words: str) -> int:
+    """How many beds a server that is started over a database has, and stops with."""
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
-    for _ in range(2):
-        server = start(database_url, port, *words)
-        with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/beds") as answer:
-            assert answer.read().count(b'"revision"') == beds
-        server.send_signal(signal.SIGINT)
-        assert server.wait(60) == 0
+    server = start(url, port, *words)
+    with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/beds") as answer:
+        found = answer.read().count(b'"revision"')
+    server.send_signal(signal.SIGINT)
+    assert server.wait(60) == 0
+    return int(found)
+
+
+def test_the_server_starts_with_the_sample_yard_once_or_empty_and_stops_cleanly(
+    database_url: str, server_url: str
+) -> None:
+    assert beds_at(database_url) == len(demo_beds())
+    assert beds_at(database_url) == len(demo_beds())
+    with database(server_url) as other:
+        assert beds_at(other, "--empty") == 0

@@ -1,10 +1,12 @@
 """The folder of the data: never deleted, made whole or not at all, refused with what to do."""
 
 import os
+import shutil
 import signal
 import subprocess
 import sys
 import time
+from collections.abc import Iterator
 from pathlib import Path
 from shutil import rmtree
 from threading import Event, Thread
@@ -14,6 +16,7 @@ import pytest
 from acrebox.store.cluster import ClusterError, data_of, running_cluster
 from acrebox.store.datafolder import SECRET
 from answering import ask
+from served import clear
 
 ROOT = Path(__file__).parents[2]
 
@@ -23,11 +26,27 @@ def kept(folder: Path) -> dict[str, int]:
     return {str(p.relative_to(folder)): p.stat().st_size for p in folder.rglob("*") if p.is_file()}
 
 
-@pytest.fixture
-def data(home: Path) -> Path:
-    with running_cluster(home):
+@pytest.fixture(scope="module")
+def whole(worker_id: str) -> Iterator[Path]:
+    """A folder of data as it is made, and left alone."""
+    made = ROOT / ".local" / f"whole-test-{worker_id}"
+    clear(made)
+    with running_cluster(made):
         pass
-    return data_of(home)
+    yield data_of(made)
+    clear(made)
+
+
+@pytest.fixture
+def data(home: Path, whole: Path) -> Path:
+    """A copy of it, with all that it needs to be started, for a test to spoil."""
+    copy = data_of(home)
+    copy.parent.mkdir(parents=True, exist_ok=True)
+    shutil.copystat(whole.parent, copy.parent)
+    owner = whole.parent.stat()
+    os.chown(copy.parent, owner.st_uid, owner.st_gid)
+    subprocess.run(["cp", "-a", whole, copy], check=True)
+    return copy
 
 
 def test_pages_of_the_data_have_checksums(home: Path) -> None:

@@ -16,14 +16,9 @@ import pytest
 from acrebox.serve.holding import ServedAlreadyError, held
 from acrebox.store.cluster import data_of
 from answering import until_it_answers
+from served import clear, free_port
 
 ROOT = Path(__file__).parents[2]
-
-
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
 
 
 def words(module: str, *more: object) -> tuple[list[str], dict[str, str]]:
@@ -36,22 +31,25 @@ def run(module: str, *more: object) -> subprocess.CompletedProcess[str]:
     return subprocess.run(said, env=environment, capture_output=True, text=True, timeout=120, check=False)
 
 
-@pytest.fixture
-def served(home: Path) -> Iterator[tuple[subprocess.Popen[bytes], int]]:
-    port = free_port()
+@pytest.fixture(scope="module")
+def served(worker_id: str) -> Iterator[tuple[subprocess.Popen[bytes], int, Path]]:
+    """A server for whoever only asks it, and for the last of them, who stops it."""
+    home, port = ROOT / ".local" / f"serving-test-{worker_id}", free_port()
+    clear(home)
     said, environment = words("acrebox.serve", "--home", home, "--port", port, "--empty")
     server = subprocess.Popen(said, env=environment)
     until_it_answers(f"http://127.0.0.1:{port}", server)
-    yield server, port
+    yield server, port, home
     if server.poll() is None:
         server.send_signal(signal.SIGINT)
         server.wait(60)
+    clear(home)
 
 
 def test_a_second_start_finds_the_first_and_says_so(
-    home: Path, served: tuple[subprocess.Popen[bytes], int]
+    served: tuple[subprocess.Popen[bytes], int, Path],
 ) -> None:
-    _, port = served
+    _, port, home = served
     again = run("acrebox.serve", "--home", home, "--port", port)
     assert (again.returncode, again.stderr) == (0, "")
     assert f"runs already, at http://127.0.0.1:{port}/" in again.stdout
@@ -69,9 +67,9 @@ def test_a_start_waits_for_what_stops_the_database_of_one_that_was_killed(tmp_pa
 
 
 def test_it_stops_quickly_leaves_no_database_behind_and_has_been_backed_up(
-    home: Path, served: tuple[subprocess.Popen[bytes], int], tmp_path: Path
+    served: tuple[subprocess.Popen[bytes], int, Path], tmp_path: Path
 ) -> None:
-    server, port = served
+    server, port, home = served
     until = time.monotonic() + 60
     while not list((data_of(home).parent / "backups").glob("acrebox-*.sql.gz")):
         assert time.monotonic() < until, "no backup was taken"
