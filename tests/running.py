@@ -1,5 +1,6 @@
 """In which order tests run, which of them stay together, and what each file took."""
 
+import gc
 from collections import Counter
 from pathlib import Path
 
@@ -46,6 +47,13 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
             n += 10_000 * TOGETHER[group].index(place)
         order[item.nodeid] = (FIRST.index(group) if group in FIRST else len(FIRST), n)
     items.sort(key=lambda item: order[item.nodeid])
+
+
+def pytest_collection_finish() -> None:
+    """What is there before the first test stays to the end: it is not looked through again and again."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(50_000, 20, 50)
 
 
 def pytest_terminal_summary(terminalreporter: TerminalReporter) -> None:

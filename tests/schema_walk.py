@@ -15,6 +15,7 @@ def walk(served: Served, phases: str, *bounds: str) -> tuple[int, str]:
     words = [str(Path(sys.executable).parent / "schemathesis"), "--config-file", str(CONFIG), "run"]
     words += [f"{served.address}/api/openapi.json", "--continue-on-failure", "--no-color"]
     words += ["--phases", phases, "--warnings", "off", "--seed", "17", *bounds]
+    words += ["--request-timeout", "60"]  # a busy machine takes its time
     with tempfile.TemporaryDirectory() as folder:
         done = subprocess.run(words, cwd=folder, capture_output=True, text=True, check=False)
     return done.returncode, done.stdout + done.stderr

@@ -8,9 +8,6 @@ from pages import CHROMIUM, FLAGS, WAITS_MS
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 from work import design_of, make_bed, no_sideways, open_bed, plan_of, saved, serious_findings, tape
 
-from acrebox.core.choosing import starting_design
-from acrebox.core.construction import registered
-from acrebox.core.measure.systems import System
 from sample import document
 
 SOFTWARE_GL = ["--use-angle=swiftshader", "--enable-unsafe-swiftshader"]
@@ -93,15 +90,6 @@ def test_the_solid_turns_by_keys_comes_apart_and_lights_its_rows(gl_page: Page, 
         "() => { const c = document.querySelector('canvas'); return c.toDataURL().length }"
     )
     assert pixels > 2000
-
-
-def test_the_solid_of_every_construction_has_all_its_parts(gl_page: Page, site: str) -> None:
-    for kind in registered():
-        bed = make_bed(site, starting_design(kind, System.METRIC).document())
-        open_bed(gl_page, site, bed)
-        gl_page.get_by_role("button", name="Solid").click()
-        parts = str(len(plan_of(site, bed)["parts"]))
-        expect(gl_page.locator("canvas")).to_have_attribute("data-parts", parts)
 
 
 def only_the_bed(page: Page) -> None:

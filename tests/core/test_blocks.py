@@ -15,7 +15,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.fits import fits
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.plan import Plan, open_plan
 from acrebox.core.remedies import remedies
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import catalogue
@@ -37,7 +37,9 @@ def blocks(outline: dict[str, Any] = METRES, courses: int = 2, **construction: A
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    return plan_bed(read_design(document))
+    plan = open_plan(read_design(document))
+    plan.document(("totals", "ground"))
+    return plan
 
 
 def built(document: dict[str, Any]) -> Assembly:
@@ -297,7 +299,7 @@ def test_what_would_keep_a_loose_wall_up_is_offered() -> None:
 def test_one_tall_bed_is_weighed_against_the_low_ones_that_its_blocks_make() -> None:
     tall, low = read_design(blocks(FEET, 3, block="16x8x8")), read_design(blocks(FEET, 1, block="16x8x8"))
     rows = {r.key: r for r in weigh([tall, low]).rows}
-    area = plan_bed(low).inside.area_m2
+    area = open_plan(low).inside.area_m2
     assert rows["low_beds_area"].values == pytest.approx([3 * area, area])
     assert "48 blocks make 3 beds" in rows["low_beds_area"].working[0].working
     # 48 blocks at four minutes are most of its hours.

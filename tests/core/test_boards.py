@@ -8,7 +8,7 @@ from hypothesis import given
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.plan import open_plan, plan_document
 from acrebox.core.stock import catalogue
 from sample import document
 from strategies import board_designs
@@ -44,7 +44,7 @@ def test_everything_but_the_cap_stands_inside_the_outside_outline(data: dict[str
 def test_turning_the_bed_a_quarter_changes_no_quantity(data: dict[str, Any]) -> None:
     outline = data["outline"]
     turned = {**data, "outline": {**outline, "length": outline["width"], "width": outline["length"]}}
-    one, other = (plan_bed(read_design({**d, "units": "metric"})) for d in (data, turned))
+    one, other = (open_plan(read_design({**d, "units": "metric"})) for d in (data, turned))
     if one.outside.length_mm == one.outside.width_mm:
         return  # which sides are the long ones is then a matter of naming
     assert [(c.length_mm, c.count) for c in one.cuts] == [(c.length_mm, c.count) for c in other.cuts]
@@ -55,7 +55,7 @@ def test_turning_the_bed_a_quarter_changes_no_quantity(data: dict[str, Any]) -> 
 @given(board_designs())
 def test_bays_are_even_and_none_is_over_the_limit(data: dict[str, Any]) -> None:
     bed = assemble(read_design(data), catalogue())
-    limit = plan_bed(read_design(data)).outside.post_limit_mm
+    limit = open_plan(read_design(data)).outside.post_limit_mm
     for span in bed.spans:
         assert span.length <= limit + 1e-6
 

@@ -11,7 +11,7 @@ from acrebox.core.construction import registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.plan import open_plan, plan_document
 from acrebox.core.plan.starts import STARTS
 from acrebox.core.remedies import remedies
 from builds import BORDERLINE, FAIL, HOLD, bed
@@ -101,7 +101,7 @@ def test_two_planks_of_3600_span_corner_to_corner_together() -> None:
 @pytest.mark.parametrize("kind", registered())
 def test_what_a_newcomer_begins_with_is_sound_in_every_outline(kind: str, system: System) -> None:
     start = starting_design(kind, system)
-    plan = plan_bed(start)
+    plan = open_plan(start)
     assert [w.code for w in plan.watch_outs if w.level != "note"] == []
     tried = 0
     for path, made in plan[STARTS].items():

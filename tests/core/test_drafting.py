@@ -7,7 +7,7 @@ from hypothesis import given
 
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
-from acrebox.core.plan import ASSEMBLY, plan_bed, plan_document
+from acrebox.core.plan import ASSEMBLY, open_plan, plan_document
 from acrebox.core.stock import catalogue
 from acrebox.demo import demo_beds
 from sample import document
@@ -16,7 +16,7 @@ from strategies import any_design
 
 @given(any_design())
 def test_every_part_stands_on_the_plan_and_on_the_elevation_of_its_side(data: dict[str, Any]) -> None:
-    plan = plan_bed(read_design(data))
+    plan = open_plan(read_design(data))
     on_plan = {s.part for s in plan.drawings.plan.shapes if s.part}
     assert on_plan == {p.id for p in plan.parts}
     shown = {s.part for view in plan.drawings.elevations for s in view.shapes if s.part}
@@ -26,7 +26,7 @@ def test_every_part_stands_on_the_plan_and_on_the_elevation_of_its_side(data: di
 
 @given(any_design())
 def test_dimensions_are_as_long_as_they_say(data: dict[str, Any]) -> None:
-    plan = plan_bed(read_design(data))
+    plan = open_plan(read_design(data))
     for view in (plan.drawings.plan, plan.drawings.section, *plan.drawings.elevations):
         for d in view.dimensions:
             dx, dy = d.end[0] - d.start[0], d.end[1] - d.start[1]
@@ -38,7 +38,7 @@ def test_dimensions_are_as_long_as_they_say(data: dict[str, Any]) -> None:
 
 @given(any_design())
 def test_the_section_cuts_no_post_and_shows_the_soil_to_its_line(data: dict[str, Any]) -> None:
-    plan = plan_bed(read_design(data))
+    plan = open_plan(read_design(data))
     section = plan.drawings.section
     assert not [s for s in section.shapes if s.kind == "cut" and "post" in s.role]
     layers = [s for s in section.shapes if s.kind == "layer"]
@@ -48,7 +48,7 @@ def test_the_section_cuts_no_post_and_shows_the_soil_to_its_line(data: dict[str,
 
 @pytest.mark.parametrize("bed", demo_beds(), ids=lambda b: b.name)
 def test_an_elevation_gives_outside_inside_height_and_post_centres(bed: Any) -> None:
-    plan = plan_bed(bed)
+    plan = open_plan(bed)
     built = assemble(bed, catalogue())
     for view, side in zip(plan.drawings.elevations, plan.outside.sides, strict=True):
         lengths = {d.name: d.length_mm for d in view.dimensions}
@@ -70,7 +70,7 @@ def test_an_alternating_corner_is_drawn_course_by_course() -> None:
 
 
 def test_a_u_is_cut_where_its_soil_is() -> None:
-    plan = plan_bed(next(b for b in demo_beds() if b.outline.shape == "u"))
+    plan = open_plan(next(b for b in demo_beds() if b.outline.shape == "u"))
     across = [d for d in plan.drawings.section.dimensions if d.name == "soil across"]
     assert across
     assert sum(d.length_mm for d in across) < plan.outside.width_mm
@@ -83,7 +83,7 @@ def test_every_fixing_of_a_wall_is_marked_in_its_elevation() -> None:
         construction={"kind": "staves", "rail": "larch-45x70", "post": "post-75x75", "average": "95 mm"},
         height="600 mm",
     )
-    bed = plan_bed(read_design(data))
+    bed = open_plan(read_design(data))
     front = {p.name for p in bed.parts if p.side == "front" and p.role == "stave"}
     marks = sum(s.role == "fixing" for s in bed.drawings.elevations[0].shapes)
     assert marks >= 4 * len(front) > 240
@@ -91,7 +91,7 @@ def test_every_fixing_of_a_wall_is_marked_in_its_elevation() -> None:
 
 def test_every_fixing_of_a_bed_has_its_mark_in_some_elevation() -> None:
     for design in demo_beds():
-        plan = plan_bed(design)
+        plan = open_plan(design)
         if not plan[ASSEMBLY].wall_thickness or any(not part.side for part in plan.parts):
             continue  # a ring's seam, or a cradle's joint, belongs to no side
         marks = sum(s.role == "fixing" for view in plan.drawings.elevations for s in view.shapes)
@@ -112,7 +112,7 @@ def test_corner_blocks_show_their_fixings() -> None:
             "corner": "short_through",
         },
     )
-    plan = plan_bed(read_design(data))
+    plan = open_plan(read_design(data))
     counts = {f.joint: f.count for f in plan.fixings}
     marks = sum(s.role == "fixing" for view in plan.drawings.elevations for s in view.shapes)
     assert set(counts) == {"sleeper corner", "block to wall", "block to block", "course to course"}

@@ -9,7 +9,7 @@ from acrebox.core.design import put_at, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits import Fit, fits
 from acrebox.core.measure.written import Length
-from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.plan import open_plan, plan_document
 from sample import document
 from strategies import full_design
 
@@ -70,10 +70,10 @@ def test_the_same_bed_gets_the_same_answer_and_more_room_costs_no_stick() -> Non
     data = document(outline__length="2.35 m", outline__width="1.15 m", units="metric")
     first = found(data)
     assert first == found(data)
-    before = plan_bed(read_design(data))
+    before = open_plan(read_design(data))
     for fit in first:
         if fit.saves.cost <= 0:
-            after = plan_bed(read_design(taken(data, fit)))
+            after = open_plan(read_design(taken(data, fit)))
             assert after.totals.stock_cost <= before.totals.stock_cost + 0.005
             assert after.inside.volume_l > before.inside.volume_l
 

@@ -14,7 +14,7 @@ from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits import fits
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.plan import Plan, open_plan
 from acrebox.core.stock import catalogue
 from acrebox.core.strength.hoop import screw_takes
 from strategies import ring_designs
@@ -36,7 +36,9 @@ def across(diameter: str, **more: Any) -> dict[str, Any]:
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    return plan_bed(read_design(document))
+    plan = open_plan(read_design(document))
+    plan.document(("totals", "ground"))
+    return plan
 
 
 def refused(document: dict[str, Any]) -> tuple[str, str, str]:

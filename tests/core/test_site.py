@@ -8,7 +8,7 @@ from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import plan_bed
+from acrebox.core.plan import open_plan
 from acrebox.core.site import Footprint, assembled, ground_plan, here_of, stand
 from acrebox.core.yard import Place
 from placed import EDGE, bed, lying, planned, ring, told, yard
@@ -221,7 +221,7 @@ def test_shade_is_told_by_the_clock_of_the_yard() -> None:
 
 
 def test_a_yard_without_a_plan_asks_nothing_of_a_bed() -> None:
-    plan = plan_bed(yard().beds[0])
+    plan = open_plan(yard().beds[0])
     assert not plan.site.placed
     assert told(plan) == {}
 

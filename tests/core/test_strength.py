@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from acrebox.core.design import Loads, read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_bed, plan_document
+from acrebox.core.plan import open_plan, plan_document
 from acrebox.core.remedies import remedies
 from acrebox.core.stock import Wave
 from acrebox.core.strength.beams import even_load
@@ -50,7 +50,7 @@ def test_a_longer_span_of_the_same_board_bows_more(one: float, other: float) -> 
 
 @given(walled_designs())
 def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any]) -> None:
-    plan = plan_bed(read_design(data))
+    plan = open_plan(read_design(data))
     assert plan.strength.members
     for m in plan.strength.members:
         assert m.bow_mm >= 0
@@ -69,7 +69,7 @@ def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any])
 
 @given(sheet_designs())
 def test_steel_is_not_worked_out_as_wet_timber(data: dict[str, Any]) -> None:
-    for m in plan_bed(read_design(data)).strength.members:
+    for m in open_plan(read_design(data)).strength.members:
         for figure in (m.working["bow_mm"], m.working["stress_ratio"]):
             words = figure.working + "".join(figure.assumptions)
             assert ("wet" in words) == (m.what != "sheet")
@@ -220,13 +220,13 @@ def test_where_the_rule_is_stricter_than_the_figures_it_is_only_a_note() -> None
 )
 def test_a_remedy_removes_what_it_answers_and_says_what_it_costs(changes: dict[str, Any]) -> None:
     design = read_design(document(**changes))
-    before = plan_bed(design)
+    before = open_plan(design)
     seen = {w.code for w in before.watch_outs if w.level != "note"}
     offered = remedies(design)
     assert offered, seen
     assert [r.cost for r in offered] == sorted(r.cost for r in offered)
     for remedy in offered:
-        after = plan_bed(remedy.design)
+        after = open_plan(remedy.design)
         left = {w.code for w in after.watch_outs if w.level != "note"}
         assert remedy.answers
         assert not set(remedy.answers) & left

@@ -11,7 +11,7 @@ from acrebox.core.construction import assemble, registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, plan_bed
+from acrebox.core.plan import Plan, open_plan, plan_bed
 from acrebox.core.stock import catalogue
 from strategies import half_designs, trough_designs
 
@@ -37,7 +37,9 @@ def drum(**more: Any) -> dict[str, Any]:
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    return plan_bed(read_design(document))
+    plan = open_plan(read_design(document))
+    plan.document(("totals", "ground"))
+    return plan
 
 
 def codes(plan: Plan) -> dict[str, str]:
@@ -225,7 +227,7 @@ def test_a_weight_is_read_in_the_units_of_the_bed() -> None:
 @pytest.mark.parametrize("kind", registered())
 def test_every_start_shows_no_red_and_changes_into_every_other(kind: str, system: System) -> None:
     start = starting_design(kind, system)
-    assert [w.code for w in plan_bed(start).watch_outs if w.level != "note"] == []
+    assert [w.code for w in open_plan(start).watch_outs if w.level != "note"] == []
     for other in registered():
         changed = change_construction(start, other)
         plan_bed(changed.design)
@@ -240,7 +242,7 @@ def test_the_other_half_is_a_bed_of_its_own_and_both_pay_half() -> None:
     upper = other_half(lower)
     assert upper is not None
     assert upper.construction.model_dump()["half"] == "upper"
-    plan = plan_bed(upper)
+    plan = open_plan(upper)
     # 900 mm of tank: what one is deeper, the other is shallower.
     assert plan.outside.height_mm == pytest.approx(300)
     assert plan.facts["tanks"].amount == 0.5

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
-from acrebox.core.plan import plan_bed
+from acrebox.core.plan import open_plan
 from acrebox.core.stock import catalogue
 from acrebox.core.stock.wave import Wave
 from strategies import round_designs
@@ -18,7 +18,7 @@ from strategies import round_designs
 
 def capacity(document: dict[str, Any]) -> float:
     """To the rim, empty [L]."""
-    return float(plan_bed(read_design(document)).facts["capacity"].amount)
+    return float(open_plan(read_design(document)).facts["capacity"].amount)
 
 
 def drum(cut: str, **more: Any) -> dict[str, Any]:

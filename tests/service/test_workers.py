@@ -15,6 +15,7 @@ import pytest
 from acrebox.api.working import KEPT_MB, BusyError, LeftError, Workers, began_with, has_mb
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.plan import KEPT
+from acrebox.demo import demo_beds
 from served import DESIGN, Served
 
 
@@ -145,6 +146,7 @@ def test_a_worker_that_is_killed_takes_nothing_along(service: Served) -> None:
 
 def test_no_process_is_left_behind_when_the_server_is_killed(own_home: object) -> None:
     served = Served(own_home)  # type: ignore[arg-type]
+    assert len(served.told("GET", "/api/beds")["beds"]) == len(demo_beds())
     pids = [*served.workers(), int((served.kept / "postgres" / "postmaster.pid").read_text().split()[0])]
     assert len(pids) >= 2
     served.kill()
@@ -152,5 +154,7 @@ def test_no_process_is_left_behind_when_the_server_is_killed(own_home: object) -
     while any(os.path.exists(f"/proc/{pid}") for pid in pids):
         assert time.monotonic() < until, "its workers or its database are there yet"
         time.sleep(0.1)
+    # The sample yard is there, and once.
     served.start()
+    assert len(served.told("GET", "/api/beds")["beds"]) == len(demo_beds())
     assert served.stop() == 0

@@ -1,22 +1,15 @@
 """The private PostgreSQL cluster, and the start command around it."""
 
-import os
-import signal
 import socket
-import subprocess
-import sys
-import urllib.request
 from pathlib import Path
 
 import pytest
 from sqlalchemy import text
 
-from acrebox.demo import demo_beds
 from acrebox.store import cluster
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect
-from answering import ask, until_it_answers
-from databases import database
+from answering import ask
 
 ROOT = Path(__file__).parents[2]
 
@@ -53,35 +46,3 @@ def test_a_port_that_was_taken_meanwhile_is_let_go_for_another(
         with running_cluster(home) as url:
             assert ask(url, "SELECT 1") == 1
         assert ports == []
-
-
-def start(url: str, port: int, *words: str) -> subprocess.Popen[bytes]:
-    server = subprocess.Popen(
-        [sys.executable, "-m", "acrebox.serve", "--port", str(port), *words],
-        cwd=ROOT,
-        env={**os.environ, "ACREBOX_DATABASE_URL": url, "PYTHONPATH": str(ROOT / "src")},
-    )
-    until_it_answers(f"http://127.0.0.1:{port}", server)
-    return server
-
-
-def beds_at(url: str, *words: str) -> int:
-    """How many beds a server that is started over a database has, and stops with."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port = probe.getsockname()[1]
-    server = start(url, port, *words)
-    with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/beds") as answer:
-        found = answer.read().count(b'"revision"')
-    server.send_signal(signal.SIGINT)
-    assert server.wait(60) == 0
-    return int(found)
-
-
-def test_the_server_starts_with_the_sample_yard_once_or_empty_and_stops_cleanly(
-    database_url: str, server_url: str
-) -> None:
-    assert beds_at(database_url) == len(demo_beds())
-    assert beds_at(database_url) == len(demo_beds())
-    with database(server_url) as other:
-        assert beds_at(other, "--empty") == 0

@@ -1,12 +1,14 @@
 """The start command: one at a time from one folder, a taken port told first, stopped quickly, backed up."""
 
 import fcntl
+import json
 import os
 import signal
 import socket
 import subprocess
 import sys
 import time
+import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 from threading import Timer
@@ -53,6 +55,8 @@ def test_a_second_start_finds_the_first_and_says_so(
     again = run("acrebox.serve", "--home", home, "--port", port)
     assert (again.returncode, again.stderr) == (0, "")
     assert f"runs already, at http://127.0.0.1:{port}/" in again.stdout
+    with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/beds") as answer:
+        assert json.load(answer)["beds"] == [], "it was started empty"
 
 
 def test_a_start_waits_for_what_stops_the_database_of_one_that_was_killed(tmp_path: Path) -> None:

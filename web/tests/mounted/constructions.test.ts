@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, tape, tick, until, type Document } from './page'
+import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, solidsOf, tape, tick, until, type Document } from './page'
+import { buffersOf } from '@/solid/geometry'
 
 /* Building a bed of each construction, changing it, typing outlines, hanging it on a wall, adding to it. */
 
@@ -11,6 +12,16 @@ const rectangle = (length: string, width: string) => ({ shape: 'rectangle', leng
 const sleepers = (name: string, length: string, width: string, courses: number, more: Document = {}): Document => ({
   schema: 1, name, units: 'metric', outline: rectangle(length, width), courses, construction: { ...SLEEPERS, ...more },
 })
+
+/** Every part of a bed has a surface in the solid view, made of points that there are. */
+async function isSolid(bed: string, parts: number) {
+  const solids = await solidsOf(bed)
+  const { surface, triangleOf, edgeOf } = buffersOf(solids.parts)
+  expect(new Set(triangleOf).size).toBe(parts)
+  expect(new Set(edgeOf).size).toBe(parts)
+  expect(surface.every(Number.isFinite)).toBe(true)
+  for (const part of solids.parts) expect(Math.max(...part.triangles, ...part.edges)).toBeLessThan(part.points.length / 3)
+}
 
 async function newBed(kind: string): Promise<string> {
   await goTo('/')
@@ -38,6 +49,7 @@ it.each(Object.entries(KINDS))('a bed of %s from nothing', async (kind, title) =
   await counts('[data-cut]', plan.cuts.length)
   await openBed(bed, 'fill')
   await sees('[data-sum=settled]', Math.round(plan.fill.settled_l).toLocaleString('en'))
+  await isSolid(bed, plan.parts.length)
 })
 
 it('changing the construction keeps what makes sense and says what was dropped', async () => {
@@ -187,6 +199,7 @@ it.each(one_of_each)('one of each from nothing, %s: %s', async (units, kind, tit
   await counts('[data-cut]', plan.cuts.length)
   await openBed(bed, 'fill')
   await sees('[data-sum=settled]')
+  await isSolid(bed, plan.parts.length)
 })
 
 it('boards become each of them and come back', async () => {

@@ -1,21 +1,21 @@
-import { mount, type VueWrapper } from '@vue/test-utils'
 import axe from 'axe-core'
 import { computeAccessibleName } from 'dom-accessibility-api'
 import { afterEach, beforeAll, expect, inject, vi } from 'vitest'
+import { createApp, type App as Mounted } from 'vue'
 
 import App from '@/App.vue'
-import type { Design, Grounds, Plan, Readings, Yard } from '@/api/client'
+import type { Design, Grounds, Plan, Readings, Solids, Yard } from '@/api/client'
 import { router } from '@/router'
 import { attend } from '@/state/outbox'
 
 /* A page of the app, mounted without a browser, over the real core: what a person does on it, and what is read there. */
 
 const core = inject('core')
-const WAITS = { timeout: Number(process.env.ACREBOX_WAITS_MS ?? 60_000), interval: 15 }
+const WAITS = { timeout: Number(process.env.ACREBOX_WAITS_MS ?? 60_000), interval: 40 }
 type Told = string | RegExp
 type Target = string | Element
 
-let app: VueWrapper | null = null
+let app: Mounted | null = null
 beforeAll(attend)
 afterEach(() => {
   app?.unmount()
@@ -29,7 +29,13 @@ export const until = <T>(holds: () => T | Promise<T>) => vi.waitFor(holds, WAITS
 /** Go to a page. */
 export async function goTo(path: string): Promise<void> {
   await router.push(path)
-  app ??= mount(App, { attachTo: document.body, global: { plugins: [router] } })
+  if (app) return
+  const place = document.createElement('div')
+  place.id = 'app'
+  document.body.append(place)
+  // As main.ts does it.
+  app = createApp(App).use(router)
+  app.mount(place)
 }
 /** Put up the page of another bed or yard that is made here and now. */
 export async function openYard(id: string): Promise<void> {
@@ -41,6 +47,7 @@ export async function reload(): Promise<void> {
   const path = router.currentRoute.value.fullPath
   app?.unmount()
   app = null
+  document.body.innerHTML = ''
   await goTo(path)
 }
 /** Open a bed at a stage, and wait for its sheet. */
@@ -177,6 +184,7 @@ export const planOfYard = (id: string) => ask<Grounds>('GET', `/api/yards/${id}/
 export const changeElsewhere = async (bed: string, revision: number, design: Document) => ask('PUT', `/api/beds/${bed}`, design, { 'If-Match': `"${revision}"` })
 export const planOf = async (bed: string) => ask<Plan>('POST', `/api/plan?bed=${bed}`, await designOf(bed))
 
+export const solidsOf = async (bed: string) => (await ask<{ solids: Solids }>('POST', `/api/plan?bed=${bed}&chapters=solids`, await designOf(bed))).solids
 export const putYard = (id: string, yard: Document) => ask('PUT', `/api/yards/${id}`, yard, { 'If-Match': '"1"' })
 
 /* Designs to begin with. */

@@ -13,13 +13,20 @@ HIDDEN_SHARE = 0.05
 
 
 def draw_plan(bed: Assembly, labels: Mapping[str, str]) -> View:
-    """Everything seen from above, topmost last; outside and inside sizes, posts from centre to centre."""
+    """Everything seen from above, topmost last, and over it the lines of what lies under the soil altogether,
+    as a block under a vessel does; outside and inside sizes, posts from centre to centre.
+    """
     top_down = sorted(bed.parts, key=lambda p: p.body.bounds[1][2])
     shapes: list[Drawn] = []
     for room in bed.compartments:
         shapes += [drawn("soil", None, "soil", "soil", face) for face in room.inside.seen_from_above]
+    below: list[Drawn] = []
     for part in top_down:
-        shapes += drawn_part("seen", part, labels[part.name], _round_the_soil(bed, part))
+        shown = _round_the_soil(bed, part)
+        shapes += drawn_part("seen", part, labels[part.name], shown)
+        if not shown:
+            below += drawn_part("hidden", part, labels[part.name], part.body.seen_from_above)
+    shapes += below
     for guide in bed.guides:
         shapes.append(drawn("guide", None, guide.what, "none", Face(guide.points)))
     if not bed.outline.corners:
