@@ -93,7 +93,7 @@ def test_the_medium_lies_under_the_soil_and_is_bought() -> None:
 )
 def test_what_needs_a_look(more: dict[str, Any], code: str) -> None:
     assert code in {w.code for w in planned(box(**more)).watch_outs}
-    assert code not in {w.code for w in planned(box()).watch_outs} or code == "reservoir-soil-poor"
+    assert code not in {w.code for w in planned(box()).watch_outs}
 
 
 @pytest.mark.parametrize(

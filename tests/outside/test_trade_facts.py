@@ -1,32 +1,30 @@
 """Facts of the trade (common practice, no source)."""
 
-from math import ceil
 from typing import Any
 
 import pytest
 
 from acrebox.core.construction.addons.ties import ties_by_rule
-from acrebox.core.measure.convert import litres_to_ft3, litres_to_yd3
-from acrebox.core.measure.reading import parse_length, parse_volume
+from acrebox.core.measure.convert import litres_to_yd3
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_document
 from sample import document
 
 
-def test_boards_by_perimeter() -> None:
-    """96 + 96 + 48 + 48 in round the edge is 288 in; 5½ in boards: 52.4, so 53."""
-    edge = sum(parse_length(side) for side in ("96 in", "96 in", "48 in", "48 in"))
-    boards = edge / parse_length("5 1/2 in")
-    assert edge == parse_length("288 in")
-    assert round(float(boards), 1) == 52.4
-    assert ceil(boards) == 53
-
-
-def test_a_24_by_4_ft_bed_26_in_deep() -> None:
-    litres = float(parse_length("24 ft") * parse_length("4 ft") * parse_length("26 in")) / 1e6
-    assert litres_to_ft3(litres) == pytest.approx(208)
-    assert litres_to_yd3(litres) == pytest.approx(7.70, abs=0.005)
-    assert float(parse_volume("208 cu ft")) == pytest.approx(litres)
+def test_a_bed_24_by_4_ft_filled_26_in_deep_takes_208_cubic_feet() -> None:
+    """24 × 4 × 26/12 = 208 ft³ = 7.70 yd³: three boards of 9 in and an inch left free, posts outside."""
+    boards = {"kind": "boards", "board": "2x10", "board_measured": {"width": "9 in"}, "post": "4x4"}
+    plan = plan_document(
+        document(
+            outline={"length": "24 ft", "width": "4 ft", "measured": "inside"},
+            height=None,
+            courses=3,
+            construction={**boards, "posts": "outside"},
+            fill={"gap": "1 in"},
+        )
+    )
+    assert plan["fill"]["settled_ft3"] == pytest.approx(208)
+    assert litres_to_yd3(plan["inside"]["volume_l"]) == pytest.approx(7.70, abs=0.005)
 
 
 def test_a_post_50_mm_below_the_top_of_two_200_mm_courses_and_300_mm_in_the_ground_is_650_mm() -> None:
@@ -54,23 +52,37 @@ def test_seven_posts_on_a_24_ft_side_with_one_every_4_ft() -> None:
     assert len(front) + 1 == 7
 
 
-def test_the_usual_mix_is_shares_of_the_settled_volume() -> None:
-    layers = plan_document(document())["fill"]["layers"]
-    whole = sum(layer["settled_l"] for layer in layers)
-    assert [(layer["material"], round(layer["settled_l"] / whole, 3)) for layer in layers] == [
-        ("garden-soil", 0.5),
-        ("compost", 0.4),
-        ("manure", 0.1),
-    ]
+def test_shares_are_of_the_settled_volume() -> None:
+    """By hand: 2 × 1 m inside, two courses of 200 mm, 25 mm left free: 750 L, of which 450, 225 and 75 L."""
+    plan = plan_document(
+        document(
+            units="metric",
+            outline={"length": "2 m", "width": "1 m", "measured": "inside"},
+            height=None,
+            courses=2,
+            construction={"kind": "boards", "board": "50x200", "post": "75x75", "posts": "outside"},
+            fill={
+                "gap": "25 mm",
+                "layers": [
+                    {"material": "garden-soil", "share": 60},
+                    {"material": "compost", "share": 30},
+                    {"material": "manure", "share": 10},
+                ],
+            },
+        )
+    )
+    layers = plan["fill"]["layers"]
+    assert [layer["settled_l"] for layer in layers] == pytest.approx([450, 225, 75])
+    assert [layer["depth_mm"] for layer in layers] == pytest.approx([225, 112.5, 37.5])
 
 
 @pytest.mark.parametrize("gap", ["1 in", "25.4 mm"])
-def test_outside_sizes_are_not_used_for_soil(gap: str) -> None:
-    plan = plan_document(document(fill__gap=gap))
-    assert (
-        plan["inside"]["volume_l"]
-        < plan["inside"]["length_mm"] * plan["inside"]["width_mm"] * plan["inside"]["depth_mm"] / 1e6
-    )
+def test_soil_is_what_the_walls_and_the_posts_leave(gap: str) -> None:
+    """By hand, of 8 × 4 ft of 1½ in boards: 93 × 45 × 13½ in, less six posts of 3½ in that end 2 in below the
+    top, is 55,579 in³ or 911 L; outside sizes would say 1,019 L.
+    """
+    inches = 93 * 45 * 13.5 - 6 * 3.5**2 * 12.5
+    assert plan_document(document(fill__gap=gap))["inside"]["volume_l"] == pytest.approx(inches * 0.016387064)
 
 
 def sleepers(**changes: Any) -> dict[str, Any]:
@@ -191,8 +203,8 @@ def test_sheet_screws_every_200_to_250_mm_along_a_rail() -> None:
 
 
 def test_staves_are_counted_by_panel_and_not_by_perimeter() -> None:
-    """Boards 5½ in wide round 96 + 96 + 48 + 48 in: 53 by the perimeter; each panel ends with a board of
-    its own.
+    """Boards 5½ in wide round 96 + 96 + 48 + 48 = 288 in: 52.4, so 53 by the perimeter; each panel ends with
+    a board of its own.
     """
     staves = {"kind": "staves", "average": "5 1/2 in", "rail": "2x4", "post": "4x4", "panel": "4 ft"}
     plan = plan_document(document(height="18 in", construction=staves))
