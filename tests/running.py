@@ -31,7 +31,9 @@ TOGETHER = {
 """Files whose tests one process does one after another: those that start and kill servers mostly wait, and
 others have the machine meanwhile; those that only ask share one server.
 """
-FIRST = (*TOGETHER, "browser", "api")
+TOGETHER_TOO = ("browser",)
+"""Folders of which the rest stays together likewise: they share a site and a browser."""
+FIRST = (*TOGETHER, *TOGETHER_TOO, "api")
 """What is begun first: what takes longest, so that short tests are left for the end."""
 
 
@@ -42,8 +44,9 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     for n, item in enumerate(items):
         place = item.path.relative_to(Path(__file__).parent).as_posix()
         group = group_of.get(place, place.split("/", 1)[0])
-        if group in TOGETHER:
+        if group in TOGETHER or group in TOGETHER_TOO:
             item.add_marker(pytest.mark.xdist_group(group))
+        if group in TOGETHER:
             n += 10_000 * TOGETHER[group].index(place)
         order[item.nodeid] = (FIRST.index(group) if group in FIRST else len(FIRST), n)
     items.sort(key=lambda item: order[item.nodeid])

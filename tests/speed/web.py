@@ -2,7 +2,8 @@
 first load; for every sample bed the time from a keystroke's answer to new figures on screen and the bytes
 of an edit; the list of a yard of 1 to 500 beds. Prints figures; asserts nothing.
 
-Run with the server up: .venv/bin/python tests/speed/web.py [http://127.0.0.1:8040]
+Run with the server up: .venv/bin/python tests/speed/web.py [--small] [http://127.0.0.1:8040]
+With --small everything is done a few times only, to see that it runs.
 """
 
 import gzip
@@ -10,6 +11,7 @@ import sys
 import threading
 from statistics import median, quantiles
 from time import perf_counter, sleep
+from typing import Any
 from urllib.request import Request, urlopen
 
 import httpx
@@ -18,10 +20,15 @@ from fastapi import FastAPI, Response
 from playwright.sync_api import Page, sync_playwright
 from playwright.sync_api import Response as Answer
 
+from acrebox.core.construction import registered
+from acrebox.core.design import Posted, constructions
 from acrebox.core.measure.written import Length
 from acrebox.demo import demo_beds, demo_yard
 
-ROUNDS = 200
+SMALL = "--small" in sys.argv
+ROUNDS = 20 if SMALL else 200
+YARDS = (1, 5) if SMALL else (1, 20, 200, 500)
+WALLED = {kind for kind in registered() if issubclass(constructions.models[kind], Posted)}
 FLAGS = [
     "--no-sandbox",
     "--disable-background-networking",
@@ -57,7 +64,7 @@ def posts(url: str, body: dict[str, object]) -> tuple[float, float]:
 
 
 WIRE = {"Accept-Encoding": "gzip"}
-EDITS = 12
+EDITS = 2 if SMALL else 12
 SEEN = """
 async ([selector, text]) => {
   const mark = () => document.querySelector('[data-mark=soil] dd').innerText
@@ -72,9 +79,10 @@ async ([selector, text]) => {
 """
 
 
-def edits(site: str, page: Page, bed: str) -> tuple[list[float], list[int]]:
+def edits(site: str, page: Page, bed: str, walled: bool) -> tuple[list[float], list[int]]:
     """From a keystroke to the new figures on screen [ms], measured in the page, and the bytes of its plan
-    over the wire, for some edits of a bed's width; the settling of keys (30 ms) is in it.
+    over the wire, for some edits of a bed's width, or of what is left free above its soil where its width is
+    not for anybody to say; the settling of keys (30 ms) is in it.
     """
     sizes: list[int] = []
 
@@ -82,16 +90,17 @@ def edits(site: str, page: Page, bed: str) -> tuple[list[float], list[int]]:
         if "/api/plan" in response.url:
             sizes.append(response.request.sizes()["responseBodySize"])
 
-    page.goto(f"{site}/bed/{bed}/shape")
+    stage, selector = ("shape", "#width") if walled else ("fill", "#fill-gap")
+    page.goto(f"{site}/bed/{bed}/{stage}")
     page.locator("[data-mark=soil] dd").first.wait_for()
+    page.locator(selector).wait_for()
     page.wait_for_timeout(1500)
     page.on("response", size)
-    selector = "#width" if page.locator("#width").count() else "#length"
-    now = page.locator(selector).input_value()
-    unit = "ft" if "ft" in now or "'" in now else "mm"
+    now = page.locator(selector).input_value() if walled else "25 mm"
+    feet = "ft" in now or "'" in now
     waits = []
     for n in range(EDITS):
-        text = f"{3 + n / 10:.1f} ft" if unit == "ft" else f"{int(page_mm(now)) + 3 * (n + 1)} mm"
+        text = f"{3 + n / 10:.1f} ft" if feet else f"{int(page_mm(now)) + 3 * (n + 1)} mm"
         waits.append(float(page.evaluate(SEEN, [selector, text])))
         page.wait_for_timeout(700)
     page.remove_listener("response", size)
@@ -118,10 +127,11 @@ def in_browser(site: str, beds: list[dict[str, object]]) -> int:
         page.wait_for_load_state("networkidle")
         first = list(dict.fromkeys(a for a in addresses if "/api/" not in a))
         for bed in beds:
-            waits, sizes = edits(site, page, str(bed["id"]))
+            walled = bed["kind"] in WALLED
+            waits, sizes = edits(site, page, str(bed["id"]), walled)
             p95 = quantiles(waits, n=20)[-1]
             print(
-                f"edit of '{bed['name']}': median {median(waits):.0f} ms, p95 {p95:.0f} ms (aim 100: ratio"
+                f"edit of {'the width' if walled else 'the gap'} of '{bed['name']}': median {median(waits):.0f} ms, p95 {p95:.0f} ms (aim 100: ratio"
                 f" {p95 / 100:.2f}); {max(sizes) / 1000:.1f} kB at most"
                 f" (aim 15: ratio {max(sizes) / 15000:.2f})"
             )
@@ -137,7 +147,7 @@ def in_browser(site: str, beds: list[dict[str, object]]) -> int:
 def yards(site: str) -> None:
     """The list of beds of yards of several sizes, once the figures are kept."""
     body = demo_beds()[0].document()
-    for count in (1, 20, 200, 500):
+    for count in YARDS:
         yard = httpx.post(f"{site}/api/yards", json={"name": f"Speed {count}"}).json()
         with httpx.Client(timeout=120) as client:
             for n in range(count):
@@ -166,8 +176,14 @@ def yards(site: str) -> None:
             client.delete(f"{site}/api/yards/{yard['id']}", headers={"If-Match": '"1"'})
 
 
+def about(bed: dict[str, Any]) -> dict[str, object]:
+    """What of a bed is printed, and by what it is edited."""
+    design = bed["design"]
+    return {"id": bed["id"], "name": design["name"], "kind": design["construction"]["kind"]}
+
+
 def main() -> None:
-    site = sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8040"
+    site = next((word for word in sys.argv[1:] if word.startswith("http")), "http://127.0.0.1:8040")
     body = demo_beds()[0].document()
     answer = httpx.post(f"{site}/api/plan", json=body).content
     from_memory(answer, 8999)
@@ -178,7 +194,7 @@ def main() -> None:
     )
     yard = httpx.post(f"{site}/api/yards", json=demo_yard().document()).json()["id"]
     beds = [httpx.post(f"{site}/api/beds?yard={yard}", json=d.document()).json() for d in demo_beds()]
-    size = in_browser(site, [{"id": b["id"], "name": b["design"]["name"]} for b in beds])
+    size = in_browser(site, [about(b) for b in beds])
     httpx.delete(f"{site}/api/yards/{yard}", headers={"If-Match": '"1"'})
     print(f"first load: {size / 1000:.0f} kB over the wire (aim 200 kB: ratio {size / 200_000:.2f})")
     yards(site)
