@@ -53,11 +53,13 @@ def test_each_fits_a_phone_and_satisfies_axe(new_context: Callable[..., BrowserC
     page.locator("[data-kind=sleepers]").tap()
     saved(page)
     expect(page.locator("#fixings-title")).to_be_visible()
+    assert serious_findings(page) == []
     for kind in registered():
         open_bed(page, site, make_bed(site, starting_design(kind, System.METRIC).document()))
         expect(page.locator("#hold-title")).to_be_attached()
         assert no_sideways(page), kind
-        assert serious_findings(page) == [], kind
+        # What is not a matter of colours is asked of each where pages are mounted.
+        assert serious_findings(page, "color-contrast") == [], kind
 
 
 def test_a_ring_is_asked_and_answered_by_keys_alone(page: Page, site: str) -> None:

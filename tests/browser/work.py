@@ -74,12 +74,14 @@ def tape(page: Page, mark: str) -> str:
     return page.locator(f"[data-mark={mark}] dd").first.inner_text()
 
 
-def serious_findings(page: Page) -> list[str]:
-    """What axe-core calls serious or critical."""
+def serious_findings(page: Page, *rules: str) -> list[str]:
+    """What axe-core calls serious or critical, by all its rules or by these."""
     page.evaluate(AXE)
     found = page.evaluate(
-        "async () => (await axe.run()).violations.filter(v => ['serious',"
-        " 'critical'].includes(v.impact)).map(v => v.id + ': ' + v.nodes[0].target)"
+        "async rules => (await axe.run(rules.length ? { runOnly: rules } : {}))"
+        ".violations.filter(v => ['serious', 'critical'].includes(v.impact))"
+        ".map(v => v.id + ': ' + v.nodes[0].target)",
+        list(rules),
     )
     return list(found)
 

@@ -111,3 +111,14 @@ def test_bad_input_names_the_field_the_value_and_what_is_allowed(
     [problem] = [p for p in caught.value.problems if p.field.startswith(field)]
     assert says in f"{problem.message} {problem.allowed}"
     assert problem.allowed
+
+
+def test_a_full_bed_weighs_its_wet_soil_and_its_timber() -> None:
+    """By hand: 2 × (2438.4 + 1143) mm of 2×8, two high, at 450 kg/m³, and six posts of 3½ × 3½ × 24½ in at
+    550 kg/m³.
+    """
+    totals = open_plan(read_design(document())).totals
+    boards = 4 * (2438.4 + 1143) * 38.1 * 184.15 / 1e9 * 450
+    posts = 6 * 88.9**2 * 24.5 * 25.4 / 1e9 * 550
+    assert totals.timber_kg == pytest.approx(boards + posts, rel=1e-3)
+    assert totals.weight_kg == pytest.approx(totals.soil_kg + totals.timber_kg)

@@ -13,6 +13,7 @@ from shapely import Polygon, box
 
 from acrebox.core.design import Pattern, read_design
 from acrebox.core.drainage import Floor, drain_limit, floor_of, laid_out, loop_on, orifice, pipe_sizes
+from acrebox.core.drainage.pattern import by_distance
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
@@ -219,3 +220,11 @@ def test_watch_outs_of_drains() -> None:
     assert few.drainage.tray_full_min == pytest.approx(40 / few.drainage.wanted_l_min)
     assert "sealed-floor" not in codes(planned(trough()))
     assert "drain-unscreened" in codes(planned(trough(diameter="16 mm")))
+
+
+@pytest.mark.parametrize(("length", "width", "holes"), [(2000, 1000, 23), (2000, 100, 7), (100, 100, 1)])
+def test_each_hole_drains_a_square_or_a_length_of_a_narrow_floor(
+    length: float, width: float, holes: int
+) -> None:
+    """By hand, 300 mm apart: 2 m² ÷ 0.09 m² = 22.2; of a floor 100 mm wide 2000 ÷ 300 = 6.7."""
+    assert by_distance(box(0, 0, length, width), 300) == holes

@@ -15,6 +15,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.lining import exposed_faces, lining_limit, rooms_of
 from acrebox.core.lining.floors import CRUMB_MM2, FloorWay, notch_round
 from acrebox.core.lining.room import shape_of
+from acrebox.core.lining.walls import _tiers
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, LINED, Plan, open_plan
 from acrebox.core.shape.bodies.face import polygons
@@ -423,3 +424,13 @@ def test_a_pattern_folded_up_gives_the_floor_and_the_walls(document: dict[str, A
 
 def test_limits_are_round_in_inches() -> None:
     assert lining_limit("turn_in", System.IMPERIAL) == pytest.approx(101.6)
+
+
+@given(st.floats(100, 4000), st.floats(200, 1500), st.floats(20, 180))
+def test_rows_of_a_roll_lap_over_each_other_and_cover_a_high_wall(
+    wide: float, roll: float, lap: float
+) -> None:
+    rows = _tiers(wide, roll, lap)
+    assert rows is not None
+    assert all(0 < row <= roll + 1e-6 for row in rows)
+    assert sum(rows) - lap * (len(rows) - 1) == pytest.approx(wide)

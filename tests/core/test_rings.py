@@ -292,3 +292,12 @@ def test_a_ring_in_feet_is_told_in_feet() -> None:
     plan = planned(document)
     assert plan.units is System.IMPERIAL
     assert "mm" not in " ".join(f.working for f in plan.facts.values())
+
+
+def test_the_next_ovals_are_a_sheet_shorter_and_longer() -> None:
+    """By hand: 1 m wide through the wave, seven sheets of 780 mm make two half circles, π m together, and two
+    straight sides of (5460 − 3142) / 2 = 1159 mm: 2159 mm long; nine 2939 mm.
+    """
+    oval = {"shape": "oval", "length": "2.2 m", "width": "1 m", "measured": "middle"}
+    facts = planned(ring(oval, sheet_measured={"cover": "780 mm"}, ties={}, sheets=8)).facts
+    assert (facts["smaller"].amount, facts["larger"].amount) == pytest.approx((2159.2, 2939.2), abs=0.1)

@@ -253,3 +253,12 @@ def test_what_is_left_over_after_the_last_bag_is_told() -> None:
     brought = sum(b["count"] * b["size_l"] for b in row["bags"])
     assert row["kept_back"] == 1
     assert row["left_over_l"] == pytest.approx(brought - row["loose_l"], abs=0.01)
+
+
+def test_what_is_left_over_counts_what_is_to_hand() -> None:
+    """Of 100 L to hand all go in: left is what the bags bring beyond the rest."""
+    heap = {"material": "leaf-mould", "measured": "volume", "volume": "100 L"}
+    row = bought(fill(layers=[{"material": "leaf-mould", "share": 100}], heaps=[heap]), "leaf-mould")
+    brought = sum(b["count"] * b["size_l"] for b in row["bags"])
+    assert row["to_hand_l"] == pytest.approx(100)
+    assert row["left_over_l"] == pytest.approx(brought - (row["loose_l"] - 100), abs=0.01)

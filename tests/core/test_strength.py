@@ -17,6 +17,7 @@ from acrebox.core.strength.posts import embedment, held_by_ground
 from acrebox.core.strength.sections import corrugated, rectangle
 from acrebox.core.strength.soil import push_of
 from sample import document
+from six_beds import BOARDS
 from strategies import sheet_designs, walled_designs
 
 
@@ -259,3 +260,9 @@ def test_ties_and_straps_carry_the_push_of_their_share() -> None:
     pulls = {t["what"]: t["pull_n"] for t in plan["strength"]["ties"]}
     assert pulls.keys() == {"cross tie", "strap"}
     assert all(p > 0 for p in pulls.values())
+
+
+def test_a_post_carries_half_the_bay_on_each_side_of_it() -> None:
+    """By hand: between the corner posts of 3 m of 45 mm boards 2910 − 75 = 2835 mm, three bays of 945 mm."""
+    plan = open_plan(read_design(BOARDS.asked))
+    assert plan.strength.posts.spacing_mm == pytest.approx(945)

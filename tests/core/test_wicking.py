@@ -404,3 +404,13 @@ def test_the_loop_of_a_bed_that_bends_lies_in_its_widest_part() -> None:
     long = next(p.middles_mm for p in found.pipes if p.label == "front and back")
     assert long > 700
     assert found.loop
+
+
+def test_it_lasts_as_long_as_in_its_hottest_time() -> None:
+    """Cool to begin with, hot later: the time between two fillings is that of the heat."""
+    first = date(2026, 5, 1)
+    weather = [Day(first + timedelta(days=n), 5, 10 if n < 30 else 38, 0) for n in range(60)]
+    season = season_of(weather, 60, 1.0, 1.0, 45.0)
+    assert len(season.filled_on) > 3
+    assert season.days_between is not None
+    assert season.days_between < season.filled_on[0] / 2

@@ -124,3 +124,11 @@ def test_sheet_sold_by_gauge_has_that_gauges_steel() -> None:
     for sheet in named:
         gauge = int(sheet.source.split("steel: ")[1].split(" gauge")[0])
         assert sheet.steel.mm / 25.4 == pytest.approx(GAUGES[gauge], abs=5e-5)
+
+
+def test_soil_under_water_pushes_by_its_weight_less_the_water_s_and_the_water_by_all_of_its_own() -> None:
+    """Soil mechanics, effective stress: 1 m of soil of 18 kN/m³ at K = 1/3 under water of 9.81 kN/m³ pushes
+    (18 − 9.81) / 3 + 9.81 = 12.54 kPa.
+    """
+    push = push_of(Loads(school="active", friction=30, unit_weight=18, on_top=0, waterlogged=True), 13.0)
+    assert push.at(1.0) == pytest.approx(12.54, abs=0.005)

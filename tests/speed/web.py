@@ -130,9 +130,10 @@ def in_browser(site: str, beds: list[dict[str, object]]) -> int:
             walled = bed["kind"] in WALLED
             waits, sizes = edits(site, page, str(bed["id"]), walled)
             p95 = quantiles(waits, n=20)[-1]
+            what = "the width" if walled else "the gap"
             print(
-                f"edit of {'the width' if walled else 'the gap'} of '{bed['name']}': median {median(waits):.0f} ms, p95 {p95:.0f} ms (aim 100: ratio"
-                f" {p95 / 100:.2f}); {max(sizes) / 1000:.1f} kB at most"
+                f"edit of {what} of '{bed['name']}': median {median(waits):.0f} ms, p95 {p95:.0f} ms"
+                f" (aim 100: ratio {p95 / 100:.2f}); {max(sizes) / 1000:.1f} kB at most"
                 f" (aim 15: ratio {max(sizes) / 15000:.2f})"
             )
         browser.close()

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, solidsOf, tape, tick, until, type Document } from './page'
+import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, solidsOf, tape, tick, until, type Document } from './page'
 import { buffersOf } from '@/solid/geometry'
 
 /* Building a bed of each construction, changing it, typing outlines, hanging it on a wall, adding to it. */
@@ -43,6 +43,7 @@ it.each(Object.entries(KINDS))('a bed of %s from nothing', async (kind, title) =
   expect(plan.construction).toBe(kind)
   expect(plan.outside.length_mm).toBe(2200)
   await until(() => expect(tape('soil')).toBe(`${Math.round(plan.totals.soil_l).toLocaleString('en')} L`))
+  expect(await seriousFindings()).toEqual([])
   await press(await button('Sides and corner'))
   await counts('figure.view', 4 + (plan.drawings?.corners.length ?? 0))
   await openBed(bed, 'bench')
@@ -194,6 +195,7 @@ it.each(one_of_each)('one of each from nothing, %s: %s', async (units, kind, tit
   // No red on a first bed.
   await gone('.watch-out.stop, .watch-out.fix')
   expect(plan.watch_outs.filter((w) => w.level !== 'note')).toEqual([])
+  expect(await seriousFindings()).toEqual([])
   await press(await button('Sides and corner'))
   await openBed(bed, 'bench')
   await counts('[data-cut]', plan.cuts.length)
