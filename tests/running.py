@@ -59,6 +59,11 @@ def pytest_collection_finish() -> None:
     gc.set_threshold(50_000, 20, 50)
 
 
+def pytest_sessionfinish() -> None:
+    """At the end everything may go."""
+    gc.unfreeze()
+
+
 def pytest_terminal_summary(terminalreporter: TerminalReporter) -> None:
     """Print the seconds of every file that took one, and the slowest tests."""
     files: Counter[str] = Counter()

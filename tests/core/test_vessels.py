@@ -280,3 +280,13 @@ def test_a_hand_lower_saves_what_the_top_hand_of_soil_holds() -> None:
     assert "€" in plan.facts["lower_saves"].working
     feet = planned(trough({"shape": "oval", "length": "4 ft", "width": "2 ft"}, "2 ft"))
     assert "4″ less high" in feet.facts["lower_saves"].working
+
+
+@pytest.mark.parametrize(("length", "tins"), [("1.6 m", 1), ("3 m", 2)])
+def test_paint_covers_the_outside_twice(length: str, tins: int) -> None:
+    """By hand, 1 m wide and 800 mm deep: a rim of π + 2 × 0.6 = 4.34 m is 6.9 m² for two coats, one of
+    π + 4 = 7.14 m is 11.4 m²; a tin covers 7.5 m² (common practice).
+    """
+    outline = {"shape": "oval", "length": length, "width": "1 m"}
+    document = {**vessel({"kind": "trough", "finish": "painted"}, outline), "height": "800 mm"}
+    assert {row.item: row.count for row in planned(document).buying}["metal-paint"] == tins

@@ -12,6 +12,19 @@ class Asked extends Request {
 }
 vi.stubGlobal('Request', Asked)
 
+/** A line that the server closed just when it was used again is opened anew, as a browser does it. */
+const plain = globalThis.fetch
+const fell = (reason: unknown) => ['ECONNRESET', 'EPIPE', 'UND_ERR_SOCKET'].includes((reason as { cause?: { code?: string } }).cause?.code ?? '')
+vi.stubGlobal('fetch', async (input: RequestInfo | URL, init?: RequestInit) => {
+  const again = input instanceof Request ? input.clone() : input
+  try {
+    return await plain(input, init)
+  } catch (reason) {
+    if (!fell(reason)) throw reason
+    return plain(again, init)
+  }
+})
+
 /** Everything is in sight. */
 class Sight {
   constructor(private readonly tell: (entries: { isIntersecting: boolean; time: number; target: Element }[]) => void) {}
