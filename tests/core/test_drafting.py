@@ -130,3 +130,18 @@ def test_corner_blocks_show_their_fixings() -> None:
     counts = {f.joint: f.count for f in plan.fixings}
     assert set(counts) == {"sleeper corner", "block to wall", "block to block", "course to course"}
     assert sum(marks_of(plan)) == sum(counts.values())
+
+
+def test_a_block_wholly_under_a_trough_is_drawn_by_its_lines() -> None:
+    """Three blocks in a row: both ends stand out from under the round of it, the middle one nowhere."""
+    trough = {
+        "schema": 1,
+        "name": "Trough",
+        "outline": {"shape": "oval", "length": "1.2 m", "width": "400 mm"},
+        "construction": {"kind": "trough"},
+        "height": "250 mm",
+        "site": {"stands_on": "blocks"},
+    }
+    plan = open_plan(read_design(trough))
+    drawn = {s.part: s.kind for s in plan.drawings.plan.shapes if s.role == "footing block"}
+    assert drawn == {"B1": "seen", "B2": "hidden", "B3": "seen"}

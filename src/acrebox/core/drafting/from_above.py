@@ -22,9 +22,9 @@ def draw_plan(bed: Assembly, labels: Mapping[str, str]) -> View:
         shapes += [drawn("soil", None, "soil", "soil", face) for face in room.inside.seen_from_above]
     below: list[Drawn] = []
     for part in top_down:
-        shown = _round_the_soil(bed, part)
-        shapes += drawn_part("seen", part, labels[part.name], shown)
-        if not shown:
+        if shown := _round_the_soil(bed, part):
+            shapes += drawn_part("seen", part, labels[part.name], shown)
+        else:
             below += drawn_part("hidden", part, labels[part.name], part.body.seen_from_above)
     shapes += below
     for guide in bed.guides:
