@@ -83,6 +83,32 @@ describe('the plan of a draft', () => {
     expect(planning.trouble.value).toBe('no')
   })
 
+  it('asks again for what could not be had, until it is there or something else is asked', async () => {
+    vi.useFakeTimers()
+    const plan = vi.spyOn(api, 'plan').mockImplementation(() => no(0))
+    const planning = begin()
+    await planning.show(['totals'], null)
+    expect(await planning.ask(design('A'))).toBe('away')
+    await vi.advanceTimersByTimeAsync(4000)
+    expect(plan).toHaveBeenCalledTimes(2)
+    plan.mockImplementation(() => ok(fresh({ totals: {} }, { totals: 'a' })))
+    await vi.advanceTimersByTimeAsync(4000)
+    expect(planning.has(['totals'])).toBe(true)
+    expect(planning.trouble.value).toBeNull()
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(plan).toHaveBeenCalledTimes(3)
+    // What is refused for good is not asked again; nor is what was asked before something newer.
+    plan.mockImplementationOnce(() => no(404)).mockImplementationOnce(() => no(0))
+    expect(await planning.ask(design('B'))).toBe('away')
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(plan).toHaveBeenCalledTimes(4)
+    await planning.ask(design('C'))
+    await planning.ask(design('D'))
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(plan.mock.calls.map(([asked]) => asked.name)).toEqual(['A', 'A', 'A', 'B', 'C', 'D'])
+    vi.useRealTimers()
+  })
+
   it('fetches workings once somebody looks, and again after a change', async () => {
     const plan = vi.spyOn(api, 'plan').mockImplementation((_, asked) => ok(fresh({ totals: { working: asked.workings ? { cost: {} } : {} } }, { totals: 'a' })))
     const planning = begin()

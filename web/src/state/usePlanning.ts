@@ -4,6 +4,9 @@ import { api, type Design, type FieldProblem, type Plan } from '@/api/client'
 import type { Found } from './useSaving'
 import { useShown } from './useShown'
 
+const UNREACHED = 0
+const AGAIN_MS = 4000
+
 /** The plan of a draft: the chapters on the screen, and of those only what changed is sent. The last good one stays. */
 export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   const plan = shallowRef<Plan | null>(null)
@@ -18,10 +21,13 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   let marks: Record<string, string> = {}
   let planned: Design | null = null
   let asking: AbortController | null = null
+  let timer: number | undefined
 
-  /** Ask for the chapters on the screen; a late answer is dropped. */
+  /** Ask for the chapters on the screen; a late answer is dropped. Where the server cannot be reached, or has too much
+      to do, it is asked again until it answers or something else is asked. */
   async function ask(draft: Design): Promise<Found> {
     asking?.abort()
+    window.clearTimeout(timer)
     const mine = (asking = new AbortController())
     const chapters = [...wanted, ...besides]
     let answer
@@ -36,6 +42,7 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
     if (!answer.ok) {
       if (!answer.problem.problems?.length) {
         trouble.value = answer.problem.detail
+        if (answer.problem.status === UNREACHED) timer = window.setTimeout(() => void ask(draft), AGAIN_MS)
         return 'away'
       }
       problems.value = answer.problem.problems
@@ -83,6 +90,9 @@ export function usePlanning(bed: string, problems: ShallowRef<FieldProblem[]>) {
   }
 
   const has = (chapters: string[]) => plan.value !== null && chapters.every((key) => key in (plan.value as object))
-  onScopeDispose(() => asking?.abort())
+  onScopeDispose(() => {
+    asking?.abort()
+    window.clearTimeout(timer)
+  })
   return { plan, trouble, effort, hasWorkings, ask, show, alsoShow, wantWorkings, has }
 }
