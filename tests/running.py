@@ -7,7 +7,6 @@ from pathlib import Path
 import pytest
 from _pytest.terminal import TerminalReporter
 
-ROOT = Path(__file__).parents[1]
 SLOWEST = 10
 
 TOGETHER = {
@@ -21,35 +20,29 @@ TOGETHER = {
         "browser/test_away.py",
         "browser/test_door.py",
     ),
-    "asking": (
-        "service/test_workers.py",
-        "service/test_bad_input.py",
-        "service/test_slow.py",
-        "service/test_schema_walk.py",
-    ),
+    "asking": ("service/",),
+    "browser": ("browser/",),
 }
-"""Files whose tests one process does one after another: those that start and kill servers mostly wait, and
-others have the machine meanwhile; those that only ask share one server.
+"""Files and folders whose tests one process does one after another: those that start and kill servers mostly
+wait, and others have the machine meanwhile; those that only ask share a server, or a site and a browser.
+They are begun first, since they take longest; short tests are left for the end.
 """
-TOGETHER_TOO = ("browser",)
-"""Folders of which the rest stays together likewise: they share a site and a browser."""
-FIRST = (*TOGETHER, *TOGETHER_TOO, "api")
-"""What is begun first: what takes longest, so that short tests are left for the end."""
+
+
+def _group_of(item: pytest.Item) -> str | None:
+    """With which tests it stays together; None where it may run anywhere."""
+    place = item.path.relative_to(Path(__file__).parent).as_posix()
+    return next((group for group, places in TOGETHER.items() if place.startswith(places)), None)
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Put the tests into their order and their groups."""
-    group_of = {file: group for group, files in TOGETHER.items() for file in files}
-    order: dict[str, tuple[int, int]] = {}
-    for n, item in enumerate(items):
-        place = item.path.relative_to(Path(__file__).parent).as_posix()
-        group = group_of.get(place, place.split("/", 1)[0])
-        if group in TOGETHER or group in TOGETHER_TOO:
+    """Put the tests into their groups, and the groups first."""
+    rank = {group: n for n, group in enumerate(TOGETHER)}
+    groups = {item: _group_of(item) for item in items}
+    for item, group in groups.items():
+        if group is not None:
             item.add_marker(pytest.mark.xdist_group(group))
-        if group in TOGETHER:
-            n += 10_000 * TOGETHER[group].index(place)
-        order[item.nodeid] = (FIRST.index(group) if group in FIRST else len(FIRST), n)
-    items.sort(key=lambda item: order[item.nodeid])
+    items.sort(key=lambda item: rank.get(groups[item] or "", len(rank)))
 
 
 def pytest_collection_finish() -> None:

@@ -3,6 +3,7 @@
 from typing import Any
 
 from acrebox.core.design import Design, read_design
+from acrebox.core.plan import Plan, open_plan
 
 NORTH_BED: dict[str, Any] = {
     "schema": 1,
@@ -38,6 +39,16 @@ def courses_of(courses: int, **changes: Any) -> dict[str, Any]:
 def design(**changes: Any) -> Design:
     """The North bed, changed."""
     return read_design(document(**changes))
+
+
+def planned(data: dict[str, Any], *chapters: str) -> Plan:
+    """The Plan of a document: these chapters of it are worked out, and what they refuse is refused; the rest
+    is when it is asked for.
+    """
+    plan = open_plan(read_design(data))
+    for chapter in chapters:
+        getattr(plan, chapter)
+    return plan
 
 
 def _copy(value: Any) -> Any:

@@ -3,11 +3,11 @@
 import signal
 import subprocess
 import sys
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import BrowserContext, expect
 
 from acrebox.store import cluster
 from answering import ask, until_it_answers
@@ -50,7 +50,8 @@ def yard(worker_id: str) -> Iterator[Yard]:
     clear(home)
 
 
-def test_a_page_outlives_its_database(yard: Yard, page: Page) -> None:
+def test_a_page_outlives_its_database(yard: Yard, new_context: Callable[..., BrowserContext]) -> None:
+    page = new_context().new_page()
     page.goto(yard.address)
     link = page.get_by_role("link", name="Kitchen door herbs").first
     expect(link).to_be_visible()

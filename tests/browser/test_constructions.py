@@ -1,4 +1,4 @@
-"""Every construction in a real window: from nothing, on a phone, by keys alone, as a solid."""
+"""Every construction in a real window: from nothing, on a phone, by keys alone."""
 
 from collections.abc import Callable
 from typing import Any

@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Iterator
 
 import pytest
-from pages import CHROMIUM, FLAGS, WAITS_MS
+from pages import CHROMIUM, DESK, FLAGS, Complaints
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 from work import design_of, make_bed, no_sideways, open_bed, plan_of, saved, serious_findings, tape
 
@@ -24,13 +24,11 @@ def gl_browser(browser: Browser) -> Iterator[Browser]:
 
 @pytest.fixture
 def gl_page(gl_browser: Browser) -> Iterator[Page]:
-    context = gl_browser.new_context(viewport={"width": 1280, "height": 800})
-    context.set_default_timeout(WAITS_MS)
-    complaints: list[str] = []
-    context.on("weberror", lambda e: complaints.append(str(e.error)))
+    complaints = Complaints()
+    context = complaints.listen(gl_browser.new_context(**DESK))
     yield context.new_page()
     context.close()
-    assert complaints == []
+    assert complaints.told == []
 
 
 def test_a_long_thin_bed_bows_and_the_remedy_brings_it_right(page: Page, site: str) -> None:

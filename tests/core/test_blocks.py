@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+import sample
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction import assemble
 from acrebox.core.construction.block_lattice import Module, snapped
@@ -38,9 +39,7 @@ def blocks(outline: dict[str, Any] = METRES, courses: int = 2, **construction: A
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    plan = open_plan(read_design(document))
-    plan.document(("totals", "ground"))
-    return plan
+    return sample.planned(document, "totals", "ground")
 
 
 def built(document: dict[str, Any]) -> Assembly:

@@ -8,13 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Point, Polygon
 
+import sample
 from acrebox.core.construction import assemble
 from acrebox.core.construction.ring_shape import flat_spot, stands_as
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits import fits
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, open_plan
+from acrebox.core.plan import Plan
 from acrebox.core.stock import catalogue
 from acrebox.core.strength.hoop import screw_takes
 from strategies import ring_designs
@@ -36,9 +37,7 @@ def across(diameter: str, **more: Any) -> dict[str, Any]:
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    plan = open_plan(read_design(document))
-    plan.document(("totals", "ground"))
-    return plan
+    return sample.planned(document, "totals", "ground")
 
 
 def refused(document: dict[str, Any]) -> tuple[str, str, str]:

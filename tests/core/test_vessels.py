@@ -5,6 +5,7 @@ from typing import Any
 import pytest
 from hypothesis import given
 
+import sample
 from acrebox.core.assembly import WholePiece
 from acrebox.core.choosing import change_construction, other_half, starting_design
 from acrebox.core.construction import assemble, registered
@@ -37,9 +38,7 @@ def drum(**more: Any) -> dict[str, Any]:
 
 
 def planned(document: dict[str, Any]) -> Plan:
-    plan = open_plan(read_design(document))
-    plan.document(("totals", "ground"))
-    return plan
+    return sample.planned(document, "totals", "ground")
 
 
 def codes(plan: Plan) -> dict[str, str]:

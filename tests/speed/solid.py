@@ -53,7 +53,7 @@ def main() -> None:
             page.locator(".view.plan").wait_for()
             start = perf_counter()
             page.get_by_role("button", name="Solid").click()
-            page.locator("canvas[data-turn]").wait_for(timeout=60_000)
+            page.locator("canvas[data-parts]").wait_for(timeout=60_000)
             first = perf_counter() - start
             parts = page.locator("canvas").get_attribute("data-parts")
             rate = page.evaluate(TURNS)

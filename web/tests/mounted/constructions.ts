@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, solidsOf, tape, tick, until, type Document } from './page'
+import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, solidsOf, tape, tick, until, type Document } from './page'
 import { buffersOf } from '@/solid/geometry'
 
 /* Building a bed of each construction, changing it, typing outlines, hanging it on a wall, adding to it. */
@@ -27,10 +27,7 @@ async function newBed(kind: string): Promise<string> {
   await goTo('/')
   await press(await button('New bed'))
   await sees('[data-kind=boards]')
-  await press(`[data-kind=${kind}]`)
-  await until(() => expect(bedHere()).toMatch(/-/))
-  await saved()
-  return bedHere()
+  return begin(kind)
 }
 
 it.each(Object.entries(KINDS))('a bed of %s from nothing', async (kind, title) => {
@@ -186,11 +183,9 @@ const one_of_each = (['metric', 'imperial'] as const).flatMap((units) => Object.
 it.each(one_of_each)('one of each from nothing, %s: %s', async (units, kind, title, fact) => {
   const yard = await makeYard({ name: `Rounds ${kind} ${units}`, units })
   await goTo(`/yard/${yard}/new/${units}`)
-  await press(`[data-kind=${kind}]`)
-  await saved()
+  const bed = await begin(kind)
   await sees('.sheet strong', title)
   await sees(`[data-fact=${fact}]`)
-  const bed = bedHere()
   const plan = await planOf(bed)
   // No red on a first bed.
   await gone('.watch-out.stop, .watch-out.fix')

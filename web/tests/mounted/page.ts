@@ -37,7 +37,7 @@ export async function goTo(path: string): Promise<void> {
   app = createApp(App).use(router)
   app.mount(place)
 }
-/** Put up the page of another bed or yard that is made here and now. */
+/** Open a yard, and wait for it. */
 export async function openYard(id: string): Promise<void> {
   await goTo(`/yard/${id}`)
   await saved()
@@ -56,6 +56,13 @@ export async function openBed(id: string, stage = 'shape'): Promise<void> {
   await saved()
   await until(() => expect(document.querySelector('main h2')).not.toBeNull())
 }
+/** Begin a bed of a kind where a construction is chosen; answers its id. */
+export async function begin(kind: string): Promise<string> {
+  await press(`[data-kind=${kind}]`)
+  await until(() => expect(router.currentRoute.value.name).toBe('bed'))
+  await saved()
+  return bedHere()
+}
 export const pathHere = () => router.currentRoute.value.path
 export const bedHere = () => String(router.currentRoute.value.params.id)
 
@@ -71,18 +78,13 @@ const around = (element: Element) => element.getAttribute('aria-label') ?? [...[
 /** Every element of a selector, those alone that say something. */
 export const all = (selector: string, told?: Told, within: ParentNode = document) =>
   [...within.querySelectorAll(selector)].filter((e) => told === undefined || matches(textOf(e), told))
-const one = (target: Target): Promise<Element> => (typeof target !== 'string' ? Promise.resolve(target) : until(() => {
-  const [first] = all(target)
-  if (!first) throw new Error(`nothing is ${target}`)
-  return first
-}))
-
 /** Wait until an element is there and says something; answers it. */
 export const sees = (selector: string, told?: Told): Promise<Element> => until(() => {
   const [first] = all(selector, told)
   if (!first) throw new Error(`no ${selector} says ${String(told)}, but: ${all(selector).map(textOf).join(' | ') || 'none is there'}`)
   return first
 })
+const one = (target: Target): Promise<Element> => (typeof target === 'string' ? sees(target) : Promise.resolve(target))
 /** Wait until no such element is there any more. */
 export const gone = (selector: string, told?: Told) => until(() => expect(all(selector, told).map(textOf)).toEqual([]))
 /** Wait until there are so many. */
@@ -110,6 +112,12 @@ export const field = (label: Told, nth = 0): Promise<HTMLInputElement> => until(
 export async function tick(label: Told): Promise<void> {
   const box = await field(label)
   if (!box.checked && box.getAttribute('aria-checked') !== 'true') await press(box)
+}
+/** Tick off a step, and wait until it is. */
+export async function tickStep(step: string): Promise<void> {
+  const box = `[data-step=${step}] [role=checkbox]`
+  await press(box)
+  await until(() => expect(all(box)[0]?.getAttribute('aria-checked')).toBe('true'))
 }
 /** The button, link or fold of that name. */
 export const button = (name: Told, within: ParentNode = document): Promise<HTMLElement> => until(() => {
@@ -188,7 +196,6 @@ export const solidsOf = async (bed: string) => (await ask<{ solids: Solids }>('P
 export const putYard = (id: string, yard: Document) => ask('PUT', `/api/yards/${id}`, yard, { 'If-Match': '"1"' })
 
 /* Designs to begin with. */
-
 
 /** 8 × 4 ft of 2×8 boards, two courses. */
 export const board = (name: string, more: Document = {}): Document => ({

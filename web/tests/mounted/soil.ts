@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, textOf, unfold, until, upload, type Document } from './page'
+import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, textOf, tickStep, unfold, until, upload, type Document } from './page'
 
 /* Line, Drain and Fill: what keeps the soil in, lets the water out, and what it is made of. */
 
@@ -35,8 +35,7 @@ it('a bed of two courses is lined', async () => {
   await sees('.watch-out', 'hangs taut')
   await fill('#lining-slack', '4')
   await gone('.watch-out', 'hangs taut')
-  await press('[data-step=coat] [role=checkbox]')
-  await until(() => expect(all('[data-step=coat] [role=checkbox]')[0]?.getAttribute('aria-checked')).toBe('true'))
+  await tickStep('coat')
   await saved()
   await counts('tr[data-liner]', (await planOf(bed)).lining.pieces.length)
   await sees('[data-buy=staples]')
@@ -124,8 +123,7 @@ it('a plumbed trough is on the buying list', async () => {
   await sees('[data-buy^=elbow]', '4')
   await fill('#drainage-tanks', '2')
   await sees("[data-pipe='from plug to plug']")
-  await press('[data-step=dry] [role=checkbox]')
-  await until(() => expect(all('[data-step=dry] [role=checkbox]')[0]?.getAttribute('aria-checked')).toBe('true'))
+  await tickStep('dry')
   await saved()
 })
 
@@ -144,8 +142,7 @@ it('water is kept under the soil of a trough', async () => {
   await holds('#reservoir-depth', '600')
   await fill('#reservoir-depth', '150')
   await sees('[data-kept]', '150 mm deep')
-  await press('[data-step=test] [role=checkbox]')
-  await until(() => expect(all('[data-step=test] [role=checkbox]')[0]?.getAttribute('aria-checked')).toBe('true'))
+  await tickStep('test')
   await saved()
   expect((await designOf(bed)).reservoir).toEqual({ medium: 'porous_rock', depth: '150 mm' })
 })

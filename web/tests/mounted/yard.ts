@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, sees, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
+import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, sees, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
 
 /* The page of a yard: its beds, what they share, and the plan on which they stand. */
 
@@ -103,10 +103,7 @@ it('another yard is made, and the last one opens again', async () => {
   await goTo('/')
   await until(async () => expect(textOf(((await field(/^Yard$/)) as unknown as HTMLSelectElement).selectedOptions[0] as Element)).toBe('Allotment'))
   await press(await button(/^New bed$/))
-  await press('[data-kind=boards]')
-  await until(() => expect(bedHere()).toMatch(/-/))
-  await saved()
-  expect(await designOf(bedHere())).not.toHaveProperty('units')
+  expect(await designOf(await begin('boards'))).not.toHaveProperty('units')
   await button('ft in')
 })
 
@@ -281,10 +278,7 @@ function meetsOne(own: RegExp, other: RegExp, where: string) {
 
 it.each([['metric', 'boards', METRIC, IMPERIAL], ['metric', 'framed_sheet', METRIC, IMPERIAL], ['imperial', 'boards', IMPERIAL, METRIC], ['imperial', 'framed_sheet', IMPERIAL, METRIC]] as const)('a bed from nothing never meets the other system: %s %s', async (units, kind, own, other) => {
   await goTo(`/yard/${await makeYard({ units })}/new/${units}`)
-  await press(`[data-kind=${kind}]`)
-  await until(() => expect(bedHere()).toMatch(/-/))
-  await saved()
-  const bed = bedHere()
+  const bed = await begin(kind)
   for (const stage of ['shape', 'bench', 'fill']) {
     await openBed(bed, stage)
     if (stage === 'shape') {
