@@ -1,5 +1,6 @@
 """What every choice is: frozen, and closed to fields that nobody reads."""
 
+from functools import cache
 from typing import Any, ClassVar, Literal, TypeVar
 
 from pydantic import (
@@ -68,28 +69,39 @@ def usual_of(field: FieldInfo, system: System) -> Any:
 C = TypeVar("C", bound=BaseModel)
 
 
+@cache
+def _usuals(model: type[BaseModel], system: System) -> dict[str, Any]:
+    """What each field of a model holds that nobody answered, in a system; what has to be answered is not in it."""
+    fields = model.model_fields.items()
+    return {
+        name: _parts_in(usual_of(field, system), system) for name, field in fields if not field.is_required()
+    }
+
+
 def in_system(choice: C, system: System) -> C:
     """A choice with what nobody answered as it is usual in a system; what was answered stays, and stays told
     apart from what was not.
     """
     changed: dict[str, Any] = {}
-    for name, field in type(choice).model_fields.items():
-        now = getattr(choice, name)
-        if name not in choice.model_fields_set and not field.is_required():
-            new = usual_of(field, system)
-        else:
-            new = now
-        if isinstance(new, tuple) and any(isinstance(row, BaseModel) for row in new):
-            new = tuple(_part_in(row, system) for row in new)
-        else:
-            new = _part_in(new, system)
-        if new != now:
+    usuals = _usuals(type(choice), system)
+    answered = choice.model_fields_set
+    for name, now in choice.__dict__.items():
+        new = usuals[name] if name in usuals and name not in answered else _parts_in(now, system)
+        if new is not now and new != now:
             changed[name] = new
     if not changed:
         return choice
     made = choice.model_copy()
     made.__dict__.update(changed)
     return made
+
+
+def _parts_in(value: Any, system: System) -> Any:
+    """What a field holds in a system, row by row where it holds several."""
+    if isinstance(value, tuple):
+        rows = tuple(_part_in(row, system) for row in value)
+        return value if all(new is row for new, row in zip(rows, value, strict=True)) else rows
+    return _part_in(value, system)
 
 
 def _part_in(value: Any, system: System) -> Any:

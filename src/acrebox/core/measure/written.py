@@ -10,6 +10,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from decimal import Decimal
 from fractions import Fraction
+from functools import lru_cache
 from typing import Any, ClassVar, Self, TypeVar
 
 from pydantic import AfterValidator, GetCoreSchemaHandler, GetJsonSchemaHandler
@@ -101,7 +102,7 @@ class Written:
                 {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed[_READ_IN.get()]},
             )
         try:
-            read = cls(value)
+            read = _read(cls, value, _READ_IN.get())
         except (ValueError, OverflowError) as reason:
             raise PydanticCustomError(
                 "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed[_READ_IN.get()]}
@@ -129,6 +130,15 @@ class Written:
         text = {"type": "string", "minLength": 1, "maxLength": MOST_WRITTEN, "pattern": WRITTEN_PATTERN}
         number = {"type": "number", "minimum": cls._least, "maximum": cls._most}
         return {"anyOf": [text, number], "description": cls._allowed[System.METRIC]}
+
+
+W = TypeVar("W", bound=Written)
+
+
+@lru_cache(maxsize=4096, typed=True)
+def _read(kind: type[W], value: str | float, system: System) -> W:
+    """What was written; the same few sizes are read again and again. Raises ValueError, OverflowError."""
+    return kind(value, system)
 
 
 class Length(Written):
@@ -288,9 +298,6 @@ class Rain(_Measured):
     def mm_h(self) -> float:
         """How hard it rains [mm/h]."""
         return self.amount
-
-
-W = TypeVar("W", bound=Written)
 
 
 def between(low: W, high: W) -> AfterValidator:
