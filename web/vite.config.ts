@@ -14,7 +14,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'mounted', include: ['tests/mounted/*.test.ts'], environment: 'jsdom', environmentOptions: { jsdom: { url: 'http://yard.test/' } },
-          globalSetup: ['tests/mounted/core.ts'], setupFiles: ['tests/mounted/window.ts'], testTimeout: 600_000,
+          globalSetup: ['tests/mounted/core.ts'], setupFiles: ['tests/mounted/window.ts'], testTimeout: 600_000, execArgv: ['--max-semi-space-size=64'],
         },
       },
     ],

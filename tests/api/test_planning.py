@@ -1,5 +1,7 @@
 """The API that stores nothing: constructions, changes, remedies, weighing up, stock."""
 
+import json
+import re
 from typing import Any
 
 import pytest
@@ -147,3 +149,28 @@ def test_the_stages_come_in_the_order_of_work_with_their_chapters(client: TestCl
     ]
     assert "cutting" in next(s for s in stages if s["key"] == "bench")["chapters"]
     assert next(s for s in stages if s["key"] == "bench")["ticks"] == ["cut", "buy"]
+
+
+def test_every_refusal_is_described_in_the_one_shape(client: TestClient) -> None:
+    told = client.get("/api/openapi.json").json()
+    shapes = told["components"]["schemas"]
+    refused = [
+        content
+        for methods in told["paths"].values()
+        for route in methods.values()
+        for status, answer in route["responses"].items()
+        if status.startswith("4")
+        for content in answer["content"].items()
+    ]
+    assert len(refused) > 100
+    for kind, content in refused:
+        assert (kind, content["schema"]["$ref"]) == (
+            "application/problem+json",
+            "#/components/schemas/ProblemDetails",
+        )
+    # What the shape holds is described, and so is what those hold.
+    for name in set(re.findall(r"#/components/schemas/([^\"]+)", json.dumps(told))):
+        assert name in shapes, name
+    sent = client.post("/api/plan", json={}).json()
+    assert set(sent) == set(shapes["ProblemDetails"]["properties"])
+    assert set(sent["problems"][0]) == set(shapes["FieldProblem"]["properties"])

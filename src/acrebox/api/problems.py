@@ -42,10 +42,12 @@ class ProblemDetails(BaseModel):
     saved: BedOut | YardOut | None = None
 
 
+COMPONENTS = "#/components/schemas/{model}"
 RESPONSES: dict[int | str, dict[str, Any]] = {
-    code: {"model": ProblemDetails, "content": {MEDIA_TYPE: {}}}
+    code: {"content": {MEDIA_TYPE: {"schema": {"$ref": COMPONENTS.format(model=ProblemDetails.__name__)}}}}
     for code in (400, 401, 403, 404, 408, 409, 412, 413, 414, 422, 428, 429, 503)
 }
+"""What every route may answer besides; only described, which costs a start nothing."""
 
 
 def new_id() -> str:
@@ -163,8 +165,23 @@ def _not_done(request: Request) -> JSONResponse:
     return answer
 
 
+def _describe(app: FastAPI) -> None:
+    """Put the shape into the description of the app; what it holds of beds and yards is there."""
+    plain = app.openapi
+
+    def described() -> dict[str, Any]:
+        schemas = plain()["components"]["schemas"]
+        shape = ProblemDetails.model_json_schema(ref_template=COMPONENTS, mode="serialization")
+        row = shape.pop("$defs")[FieldProblem.__name__]
+        schemas.update({ProblemDetails.__name__: shape, FieldProblem.__name__: row})
+        return plain()
+
+    app.openapi = described  # type: ignore[method-assign]
+
+
 def install(app: FastAPI) -> None:
     """Answer every error of ours in the one shape."""
+    _describe(app)
     app.add_exception_handler(DesignError, _design_problem)
     app.add_exception_handler(RequestValidationError, _request_problem)
     app.add_exception_handler(NotFoundError, _not_found)

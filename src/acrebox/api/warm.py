@@ -6,10 +6,11 @@ come along.
 
 import gc
 
-from acrebox.api.app import make_app
-from acrebox.core.chapter import published
-from acrebox.core.stages import stages, tick_kinds
-from acrebox.core.stock import PRICE_LISTS, catalogue
+gc.disable()  # nothing of what is read in here is ever given back
+from acrebox.api.app import make_app  # noqa: E402
+from acrebox.core.chapter import published  # noqa: E402
+from acrebox.core.stages import stages, tick_kinds  # noqa: E402
+from acrebox.core.stock import PRICE_LISTS, catalogue  # noqa: E402
 
 make_app(None)
 for name in PRICE_LISTS:
@@ -20,3 +21,4 @@ tick_kinds()
 # What is there stays: the collector need not look through it in every process.
 gc.collect()
 gc.freeze()
+gc.enable()

@@ -50,3 +50,15 @@ HTMLCanvasElement.prototype.getContext = () => null
 // As index.html has them.
 document.title = 'Acre Box'
 document.documentElement.lang = 'en'
+
+/** What is styled is seen in a browser alone: here only what an element says of itself is told, without a look through all sheets. */
+const usual: Record<string, string> = { display: 'block', visibility: 'visible', opacity: '1', position: 'static', overflow: 'visible' }
+const told = (style: CSSStyleDeclaration): CSSStyleDeclaration => new Proxy(style, {
+  get(own, name) {
+    if (name === 'getPropertyValue') return (asked: string) => own.getPropertyValue(asked) || (usual[asked] ?? '')
+    const value: unknown = Reflect.get(own, name, own)
+    if (typeof value === 'function') return value.bind(own) as unknown
+    return value || (usual[String(name)] ?? value)
+  },
+})
+vi.stubGlobal('getComputedStyle', (element: HTMLElement | SVGElement) => told(element.style))

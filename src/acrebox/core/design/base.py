@@ -71,7 +71,7 @@ C = TypeVar("C", bound=BaseModel)
 
 @cache
 def _usuals(model: type[BaseModel], system: System) -> dict[str, Any]:
-    """What each field of a model holds that nobody answered, in a system; what has to be answered is not in it."""
+    """What each field of a model holds where nobody answered it, in a system; what must be is not there."""
     fields = model.model_fields.items()
     return {
         name: _parts_in(usual_of(field, system), system) for name, field in fields if not field.is_required()

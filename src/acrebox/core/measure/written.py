@@ -92,6 +92,12 @@ class Written:
         return hash(self.text)
 
     @classmethod
+    @lru_cache(maxsize=4096, typed=True)
+    def _read(cls, value: str | float, system: System) -> Self:
+        """What was written; the same few sizes are read again and again. Raises ValueError, OverflowError."""
+        return cls(value, system)
+
+    @classmethod
     def _validate(cls, value: Any) -> Self:
         if isinstance(value, cls):
             return value
@@ -102,7 +108,7 @@ class Written:
                 {"reason": f"'{value}' is not text or a number", "allowed": cls._allowed[_READ_IN.get()]},
             )
         try:
-            read = _read(cls, value, _READ_IN.get())
+            read = cls._read(value, _READ_IN.get())
         except (ValueError, OverflowError) as reason:
             raise PydanticCustomError(
                 "written", "{reason}", {"reason": str(reason), "allowed": cls._allowed[_READ_IN.get()]}
@@ -130,15 +136,6 @@ class Written:
         text = {"type": "string", "minLength": 1, "maxLength": MOST_WRITTEN, "pattern": WRITTEN_PATTERN}
         number = {"type": "number", "minimum": cls._least, "maximum": cls._most}
         return {"anyOf": [text, number], "description": cls._allowed[System.METRIC]}
-
-
-W = TypeVar("W", bound=Written)
-
-
-@lru_cache(maxsize=4096, typed=True)
-def _read(kind: type[W], value: str | float, system: System) -> W:
-    """What was written; the same few sizes are read again and again. Raises ValueError, OverflowError."""
-    return kind(value, system)
 
 
 class Length(Written):
@@ -298,6 +295,9 @@ class Rain(_Measured):
     def mm_h(self) -> float:
         """How hard it rains [mm/h]."""
         return self.amount
+
+
+W = TypeVar("W", bound=Written)
 
 
 def between(low: W, high: W) -> AfterValidator:
