@@ -31,6 +31,8 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
     "--no-first-run",
+    "--disable-gpu",
+    "--disable-component-extensions-with-background-pages",
 ]
 
 

@@ -32,17 +32,23 @@ MIXED = {
 NOT_WORDS = {"unit", "units", "stock", "key", "item", "material", "understood", "id", "path"}
 
 
-def said(value: Any, at: str = "") -> Iterator[tuple[str, str]]:
+def said(document: Any) -> Iterator[tuple[str, str]]:
     """Every sentence of a document, with where it stands."""
-    if isinstance(value, dict):
-        for name, part in value.items():
-            if name not in NOT_WORDS:
-                yield from said(part, f"{at}.{name}")
-    elif isinstance(value, list):
-        for n, part in enumerate(value):
-            yield from said(part, f"{at}.{n}")
-    elif isinstance(value, str):
-        yield at, value
+    left = [("", document)]
+    while left:
+        at, value = left.pop()
+        if isinstance(value, str):
+            yield at, value
+        elif isinstance(value, dict):
+            left += [
+                (f"{at}.{name}", part)
+                for name, part in value.items()
+                if isinstance(part, str | dict | list) and name not in NOT_WORDS
+            ]
+        elif isinstance(value, list):
+            left += [
+                (f"{at}.{n}", part) for n, part in enumerate(value) if isinstance(part, str | dict | list)
+            ]
 
 
 def words_of(plan: Plan) -> dict[str, Any]:

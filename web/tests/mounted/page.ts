@@ -85,6 +85,8 @@ export const sees = (selector: string, told?: Told): Promise<Element> => until((
   return first
 })
 const one = (target: Target): Promise<Element> => (typeof target === 'string' ? sees(target) : Promise.resolve(target))
+/** Scroll to an element, once it is there. */
+export const scrollTo = async (target: Target): Promise<void> => (await one(target)).scrollIntoView()
 /** Wait until no such element is there any more. */
 export const gone = (selector: string, told?: Told) => until(() => expect(all(selector, told).map(textOf)).toEqual([]))
 /** Wait until there are so many. */

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, sees, seriousFindings, textOf, tickStep, unfold, until, upload, type Document } from './page'
+import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, sees, scrollTo, seriousFindings, textOf, tickStep, unfold, until, upload, type Document } from './page'
 
 /* Line, Drain and Fill: what keeps the soil in, lets the water out, and what it is made of. */
 
@@ -159,6 +159,7 @@ it.each([['trough', OVAL], ['half tank', TANK], ['lined box', boards({}, { linin
   await press('#reservoir-test-ran')
   await fill('#reservoir-test-later', '100')
   await sees('[data-tested]', 'it leaks')
+  await scrollTo('.season')
   await sees('[data-season]', 'filled')
   await sees('[data-filled]')
   expect(all('[data-other]').length).toBeGreaterThanOrEqual(6)
@@ -168,6 +169,7 @@ it.each([['trough', OVAL], ['half tank', TANK], ['lined box', boards({}, { linin
 
 it('a season runs by a weather file and by the invented year', async () => {
   await opened({ ...TANK, reservoir: { medium: 'gravel', crop: 'tomato' } }, 'drain', { latitude: 51 })
+  await scrollTo('.season')
   await sees('.sheet', 'By an invented year')
   const day = (n: number) => new Date(Date.UTC(2026, 5, 1 + n)).toISOString().slice(0, 10)
   const rows = (count: number, weather: string) => Array.from({ length: count }, (_, n) => `${day(n)},${weather}`)
@@ -253,6 +255,7 @@ it('all that is to hand is laid', async () => {
 
 it('another way is taken', async () => {
   const bed = await opened(boards(), 'fill')
+  await scrollTo('#ways-title')
   const lower = await sees('[data-way=shallower]', 'saves')
   await sees('[data-way=loads]', 'already')
   await press(await until(() => lower.querySelector('button') ?? Promise.reject(new Error('no button'))))
@@ -296,6 +299,7 @@ it('a fit is taken by one press and undone', async () => {
   const bed = await makeBed(board('Hair', { add_ons: { cap: { board: '2x6', overhang: '3/4 in', corner: 'mitred' } } }))
   await openBed(bed)
   const before = (await planOf(bed)).totals.cost
+  await scrollTo('.hair')
   const fit = await sees('[data-fit]', 'saved')
   const [of] = (fit.getAttribute('data-fit') ?? '').split('.')
   const was = await designOf(bed)
@@ -323,6 +327,7 @@ it('the wood and the soil can be said', async () => {
 it('a remedy keeps what was changed after it was found', async () => {
   const bed = await makeBed(board('Bowing', { construction: { kind: 'boards', board: '2x8', post: '4x4', corner: 'long_through', post_limit: '8 ft' } }))
   await openBed(bed)
+  await scrollTo('.hold')
   await sees("[data-remedy='0']")
   await fill(await field('Name of the bed'), 'Bowing no more')
   await saved()

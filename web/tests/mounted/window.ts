@@ -25,14 +25,34 @@ vi.stubGlobal('fetch', async (input: RequestInfo | URL, init?: RequestInit) => {
   }
 })
 
-/** Everything is in sight. */
+/** What was scrolled to last is in sight, with all that it stands in; nothing else is. */
+type Tell = (entries: { isIntersecting: boolean; time: number; target: Element }[]) => void
+let scrolled: Element | null = null
+const watched = new Map<Element, Tell>()
+const look = (target: Element, tell: Tell) => {
+  if (target.contains(scrolled)) tell([{ isIntersecting: true, time: 0, target }])
+}
 class Sight {
-  constructor(private readonly tell: (entries: { isIntersecting: boolean; time: number; target: Element }[]) => void) {}
+  private readonly mine: Element[] = []
+  constructor(private readonly tell: Tell) {}
   observe(target: Element) {
-    queueMicrotask(() => this.tell([{ isIntersecting: true, time: 0, target }]))
+    this.mine.push(target)
+    watched.set(target, this.tell)
+    queueMicrotask(() => look(target, this.tell))
   }
-  unobserve() {}
-  disconnect() {}
+  unobserve(target: Element) {
+    watched.delete(target)
+  }
+  disconnect() {
+    this.mine.forEach((target) => watched.delete(target))
+  }
+}
+const scroll = (to: Element) => {
+  scrolled = to
+  watched.forEach((tell, target) => look(target, tell))
+}
+HTMLElement.prototype.scrollIntoView = function () {
+  scroll(this)
 }
 class Size {
   observe() {}
@@ -45,7 +65,6 @@ const locks = { request: (_: string, ...rest: unknown[]) => Promise.resolve((res
 Object.defineProperty(navigator, 'locks', { value: locks, configurable: true })
 /** As wide as a desk's screen. */
 vi.stubGlobal('matchMedia', (query: string) => ({ matches: query.includes('min-width'), media: query, addEventListener: () => undefined, removeEventListener: () => undefined, addListener: () => undefined, removeListener: () => undefined }))
-HTMLElement.prototype.scrollIntoView = () => undefined
 HTMLCanvasElement.prototype.getContext = () => null
 // As index.html has them.
 document.title = 'Acre Box'

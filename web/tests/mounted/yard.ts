@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, sees, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
+import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, sees, scrollTo, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
 
 /* The page of a yard: its beds, what they share, and the plan on which they stand. */
 
@@ -283,7 +283,8 @@ it.each([['metric', 'boards', METRIC, IMPERIAL], ['metric', 'framed_sheet', METR
     await openBed(bed, stage)
     if (stage === 'shape') {
       await unfold('The soil and the wood it is worked out for')
-      await sees('[data-fit], .hair p')
+      await scrollTo('.hair')
+      await sees('[data-fit], .hair p:not([role])')
     }
     meetsOne(own, other, stage)
   }

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from acrebox.core.shape.vector import Point2
 
 Floats = NDArray[np.float64]
+Indices = NDArray[np.intp]
 
 STEPS = 60
 HALVINGS = 12
@@ -192,19 +193,25 @@ def _turned(wanted: Sequence[Point2]) -> Floats:
     return np.asarray(points @ turn, dtype=np.float64)
 
 
+def _ends(ties: Sequence[Tie]) -> tuple[Indices, Indices]:
+    return np.array([t.start for t in ties], np.intp), np.array([t.end for t in ties], np.intp)
+
+
 def _have(points: Floats, ties: Sequence[Tie]) -> Floats:
-    return np.array([hypot(*(points[t.end] - points[t.start])) for t in ties])
+    starts, ends = _ends(ties)
+    return np.asarray(np.linalg.norm(points[ends] - points[starts], axis=1), np.float64)
 
 
 def _slope(points: Floats, ties: Sequence[Tie]) -> Floats:
     """How each length changes with each coordinate."""
-    found = np.zeros((len(ties), 2 * len(points)))
-    for row, tie in enumerate(ties):
-        along = points[tie.end] - points[tie.start]
-        unit = along / max(hypot(*along), CLOSE_MM)
-        found[row, 2 * tie.end : 2 * tie.end + 2] = unit
-        found[row, 2 * tie.start : 2 * tie.start + 2] = -unit
-    return found
+    starts, ends = _ends(ties)
+    along = points[ends] - points[starts]
+    units = along / np.maximum(np.hypot(along[:, 0], along[:, 1]), CLOSE_MM)[:, None]
+    found = np.zeros((len(starts), len(points), 2))
+    rows = np.arange(len(starts))
+    found[rows, ends] = units
+    found[rows, starts] = -units
+    return found.reshape(len(starts), -1)
 
 
 def angles_of(points: Sequence[Point2]) -> tuple[float, ...]:

@@ -62,15 +62,14 @@ class Mesh:
         normals = np.cross(b - a, c - a)
         sizes = np.linalg.norm(normals, axis=1)
         normals = normals / np.where(sizes > 0, sizes, 1.0)[:, None]
-        faces: dict[tuple[int, int], list[int]] = {}
-        for number, (i, j, k) in enumerate(self.triangles.tolist()):
-            for p, q in ((i, j), (j, k), (k, i)):
-                faces.setdefault((min(p, q), max(p, q)), []).append(number)
-        return [
-            edge
-            for edge, sides in faces.items()
-            if len(sides) != 2 or float(normals[sides[0]] @ normals[sides[1]]) < SEEN_TURN_COSINE
-        ]
+        # Every edge of every triangle, its lower point first; those of a pair stand next to each other.
+        edges = np.sort(self.triangles[:, ((0, 1), (1, 2), (2, 0))].reshape(-1, 2), axis=1)
+        order = np.lexsort((edges[:, 1], edges[:, 0]))
+        kept, first, count = np.unique(edges[order], axis=0, return_index=True, return_counts=True)
+        one, other = order[first] // 3, order[np.minimum(first + 1, len(order) - 1)] // 3
+        turn = np.einsum("ij,ij->i", normals[one], normals[other])
+        seen = kept[(count != 2) | (turn < SEEN_TURN_COSINE)]
+        return [(int(p), int(q)) for p, q in seen]
 
     def turned(self, axes: tuple[Point, Point, Point]) -> Mesh:
         """The same seen in other axes: three directions at right angles that become x, y and z."""
