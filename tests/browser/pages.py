@@ -31,7 +31,6 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
     "--no-first-run",
-    "--disable-gpu",
     "--disable-component-extensions-with-background-pages",
 ]
 
@@ -83,7 +82,7 @@ def site(site_database: str) -> Iterator[str]:
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        started = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        started = playwright.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, "--disable-gpu"])
         yield started
         started.close()
 
