@@ -1,4 +1,6 @@
-"""Six beds, some built from nothing on the pages, their sheets printed and read as a builder would."""
+"""Six beds, brought in as documents, their sheets printed and read as a builder would; that they can be built
+by their questions is asked where pages are mounted.
+"""
 
 import re
 from io import BytesIO
@@ -7,72 +9,13 @@ from typing import Any
 import pytest
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
-from work import bed_id_of, design_of, make_bed, make_yard, saved, yard_of
+from work import design_of, make_bed, make_yard, saved
 
 from acrebox.core.measure.printing import Printer, round_half_up
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told as told_in
 from acrebox.core.stock import catalogue
 from six_beds import SIX, Bed
-
-BY_QUESTIONS = ("hung",)
-"""Beds built by their questions; those of every construction are asked where pages are mounted."""
-
-
-def put(page: Page, field: str, value: Any) -> None:
-    """Answer a question by the id of its field, whatever its control."""
-    at = page.locator(f"#{field}")
-    at.wait_for()
-    if at.evaluate("e => e.tagName") == "SELECT":
-        at.select_option(str(value))
-    else:
-        at.fill(str(value))
-        at.blur()
-    saved(page)
-
-
-def build(page: Page, site: str, asked: dict[str, Any]) -> str:
-    """Build a bed by its questions alone; answers its id."""
-    construction = dict(asked["construction"])
-    page.goto(f"{site}/yard/{yard_of(site)}/new/metric")
-    page.locator(f"[data-kind={construction.pop('kind')}]").click()
-    saved(page)
-    outline = dict(asked["outline"])
-    if outline.pop("shape") != "rectangle":
-        put(page, "outline-shape", asked["outline"]["shape"])
-    for name, value in outline.items():
-        put(page, name, value)
-    for name in ("courses", "height"):
-        if name in asked:
-            put(page, name, asked[name])
-    wanted = asked.get("add_ons", {})
-    for box in page.locator("[id^=add-] input:checked, [id^=add-][aria-checked=true]").all():
-        name = str(box.get_attribute("id") or "").removeprefix("add-")
-        if name and name not in wanted:
-            box.click()
-            saved(page)
-    if construction.pop("hung", None):
-        page.get_by_label("its back posts bolted to a wall").check()
-        saved(page)
-    if "average" in construction:
-        put(page, "panel", "1.2 m")
-    for name, value in construction.items():
-        timber = catalogue().find_timber(str(value))
-        sheet = catalogue().find_sheet(str(value))
-        put(
-            page,
-            f"construction-{name}" if timber else f"{name}-stock" if sheet else name.replace("_", "-"),
-            value,
-        )
-    for name, answers in wanted.items():
-        page.locator(f"#add-{name}").click()
-        saved(page)
-        for field, value in answers.items():
-            if isinstance(value, list):
-                continue  # on the first side, as it begins
-            timber = catalogue().find_timber(str(value))
-            put(page, f"add_ons-{name}-{field}" if timber else f"add-ons-{name}-{field}", value)
-    return bed_id_of(page)
 
 
 def told_name(item: str) -> str:
@@ -94,14 +37,14 @@ def printed(page: Page, site: str, bed: str, stage: str) -> str:
 
 
 def from_a_file(site: str, asked: dict[str, Any]) -> str:
-    """The same bed brought in as a document; answers its id."""
+    """The bed brought in as a document; answers its id."""
     design = {"schema": 1, "name": "From a file", "units": "metric", **asked}
     return make_bed(site, design, make_yard(site, units="metric", currency="EUR"))
 
 
-@pytest.mark.parametrize(("name", "bed"), SIX.items(), ids=SIX)
-def test_a_builder_reads_the_sheets_of_a_bed(page: Page, site: str, name: str, bed: Bed) -> None:
-    made = build(page, site, bed.asked) if name in BY_QUESTIONS else from_a_file(site, bed.asked)
+@pytest.mark.parametrize("bed", SIX.values(), ids=SIX)
+def test_a_builder_reads_the_sheets_of_a_bed(page: Page, site: str, bed: Bed) -> None:
+    made = from_a_file(site, bed.asked)
     assert design_of(site, made)["construction"]["kind"] == bed.asked["construction"]["kind"]
     bench, shape = (printed(page, site, made, stage) for stage in ("bench", "shape"))
     for role, stock, length, count, ends, notches in bed.cuts:
