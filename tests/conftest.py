@@ -16,7 +16,7 @@ pytest_plugins = ["pages", "running"]
 ROOT = Path(__file__).parents[1]
 
 EXPLORE = int(os.environ.get("ACREBOX_EXPLORE", "0"))
-"""So many new random examples a property; else the same 40 in every run."""
+"""So many new random examples a property; else the same ones in every run."""
 
 settings.register_profile(
     "acrebox",

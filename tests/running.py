@@ -8,6 +8,7 @@ import pytest
 from _pytest.terminal import TerminalReporter
 
 SLOWEST = 10
+gc.disable()  # until all is read in
 
 TOGETHER = {
     "killing": (
@@ -50,6 +51,7 @@ def pytest_collection_finish() -> None:
     gc.collect()
     gc.freeze()
     gc.set_threshold(50_000, 20, 50)
+    gc.enable()
 
 
 def pytest_sessionfinish() -> None:
