@@ -23,12 +23,8 @@ def told_name(item: str) -> str:
     return told_in(catalogue("metric-eur").find_good(item).name, Printer(System.METRIC))
 
 
-def printed(page: Page, site: str, bed: str, stage: str) -> str:
-    """The words of a stage's sheets as they come out of the printer, its figures apart by one space."""
-    if page.url == "about:blank":
-        page.goto(f"{site}/bed/{bed}/{stage}")
-    else:
-        page.get_by_role("link", name=stage.capitalize()).first.click()
+def printed(page: Page, stage: str) -> str:
+    """The words of an open stage's sheets as they come out of the printer, its figures apart by one space."""
     saved(page)
     last = page.get_by_text("together") if stage == "bench" else page.locator("#fixings-title")
     expect(last.last).to_be_attached()
@@ -49,7 +45,10 @@ def from_a_file(site: str, asked: dict[str, Any]) -> str:
 def test_a_builder_reads_the_sheets_of_a_bed(page: Page, site: str, bed: Bed) -> None:
     made = from_a_file(site, bed.asked)
     assert design_of(site, made)["construction"]["kind"] == bed.asked["construction"]["kind"]
-    bench, shape = (printed(page, site, made, stage) for stage in ("bench", "shape"))
+    page.goto(f"{site}/bed/{made}/bench")
+    bench = printed(page, "bench")
+    page.get_by_role("link", name="Shape").click()
+    shape = printed(page, "shape")
     for role, stock, length, count, ends, notches in bed.cuts:
         timber = catalogue().find_cuttable(stock)
         assert timber is not None

@@ -170,11 +170,13 @@ def _describe(app: FastAPI) -> None:
     plain = app.openapi
 
     def described() -> dict[str, Any]:
-        schemas = plain()["components"]["schemas"]
-        shape = ProblemDetails.model_json_schema(ref_template=COMPONENTS, mode="serialization")
-        row = shape.pop("$defs")[FieldProblem.__name__]
-        schemas.update({ProblemDetails.__name__: shape, FieldProblem.__name__: row})
-        return plain()
+        told = plain()
+        schemas = told["components"]["schemas"]
+        if ProblemDetails.__name__ not in schemas:
+            shape = ProblemDetails.model_json_schema(ref_template=COMPONENTS, mode="serialization")
+            row = shape.pop("$defs")[FieldProblem.__name__]
+            schemas.update({ProblemDetails.__name__: shape, FieldProblem.__name__: row})
+        return told
 
     app.openapi = described  # type: ignore[method-assign]
 

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, sees, scrollTo, seriousFindings, textOf, tickStep, unfold, until, upload, type Document } from './page'
+import { all, board, button, choose, counts, designOf, field, fill, gone, holds, key, makeBed, makeYard, openBed, planOf, press, saved, scrollTo, sees, seriousFindings, textOf, tickStep, unfold, until, upload, type Document } from './page'
 
 /* Line, Drain and Fill: what keeps the soil in, lets the water out, and what it is made of. */
 

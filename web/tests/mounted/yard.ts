@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, sees, scrollTo, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
+import { all, bedHere, begin, board, button, choose, counts, designOf, field, fill, goTo, gone, holds, key, makeBed, makeYard, openBed, openYard, pathHere, planOf, planOfYard, press, putYard, saved, scrollTo, sees, seriousFindings, textOf, unfold, until, yardOf, type Document } from './page'
 
 /* The page of a yard: its beds, what they share, and the plan on which they stand. */
 
