@@ -3,19 +3,21 @@
 import asyncio
 import os
 import signal
+import sys
 import time
 from collections.abc import Callable, Coroutine, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
+from functools import partial
 from typing import Any
-from uuid import uuid4
 
 import pytest
 
-from acrebox.api.working import KEPT_MB, BusyError, LeftError, Workers, began_with, has_mb
-from acrebox.core.errors import DesignError, Problem
-from acrebox.core.plan import KEPT
+from acrebox.api import working
+from acrebox.api.working import KEPT_MB, BusyError, LeftError, Workers
+from acrebox.core.errors import DesignError
 from acrebox.demo import demo_beds
+from odd_work import MUCH, adds, dies, fails, hoards, is_given_no_more, keeps, loops, refuses, tells_much
 from served import DESIGN, Served
 
 
@@ -30,41 +32,25 @@ async def leaves() -> dict[str, str]:
     return {"type": "http.disconnect"}
 
 
-def loops() -> None:
-    while True:
+def holds_up(for_s: float) -> None:
+    """Let no other thread of this process come to work for so long, as on a busy machine."""
+    until = time.perf_counter() + for_s
+    while time.perf_counter() < until:
         pass
-
-
-def hoards() -> int:
-    return len([b"x" * 50_000_000 for _ in range(40)])
-
-
-def is_given_no_more() -> None:
-    """As a package in C++ tells it."""
-    raise RuntimeError("std::bad_alloc")
-
-
-def keeps() -> int:
-    """Keep 50 MB more of what was worked out; answers how much there is besides what it began with [MB]."""
-    KEPT.put("of a test", uuid4(), b"x" * 50_000_000)
-    return has_mb() - began_with()
-
-
-def dies() -> None:
-    os.kill(os.getpid(), signal.SIGKILL)
-
-
-def refuses() -> None:
-    raise DesignError([Problem("name", "x", "No.", "another"), Problem("height", "y", "No.", "less")])
-
-
-def adds() -> int:
-    return 1 + 1
 
 
 @pytest.fixture(scope="module")
 def workers() -> Iterator[Workers]:
     made = Workers(2, waiting=4, takes_s=1.0, takes_mb=400)
+    made.start()
+    yield made
+    made.stop()
+
+
+@pytest.fixture
+def one() -> Iterator[Workers]:
+    """One process for all, which may take its time."""
+    made = Workers(1, takes_s=600)
     made.start()
     yield made
     made.stop()
@@ -107,16 +93,55 @@ def test_what_it_refuses_is_told_with_all_its_fields(workers: Workers) -> None:
     assert [p.field for p in refused.value.problems] == ["name", "height"]
 
 
-def test_work_is_ended_that_nobody_waits_for(workers: Workers) -> None:
-    slow = Workers(1, takes_s=600)
+def test_work_is_ended_that_nobody_waits_for(one: Workers) -> None:
+    with pytest.raises(LeftError):
+        done(one, loops, leaves)
+    # Had it gone on, this would wait for ten minutes.
+    assert done(one, adds) == 2
+
+
+def test_who_leaves_just_as_it_is_done_takes_nobody_along(
+    one: Workers, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(working, "LEFT_S", 0.0)
+    monkeypatch.setattr(working, "WAITED_S", 8.0)
+    usual = sys.getswitchinterval()
+    sys.setswitchinterval(1)
+
+    async def crossed(took_s: float, leaves_s: float) -> list[object]:
+        async def leaves() -> dict[str, str]:
+            await asyncio.sleep(leaves_s)
+            return {"type": "http.disconnect"}
+
+        asyncio.get_running_loop().call_later(leaves_s + 0.001, holds_up, 0.08)
+        first = asyncio.ensure_future(one.do(leaves, "a bed", partial(tells_much, took_s)))
+        second = asyncio.ensure_future(one.do(stays, "a bed", partial(tells_much, 0.1)))
+        third = asyncio.ensure_future(one.do(stays, "a bed", adds))
+        told = await asyncio.gather(first, second, third, return_exceptions=True)
+        assert isinstance(told[0], LeftError) or told[0] == MUCH
+        return list(told[1:])
+
     try:
-        slow.start()
-        with pytest.raises(LeftError):
-            done(slow, loops, leaves)
-        # Had it gone on, this would wait for ten minutes.
-        assert done(slow, adds) == 2
+        for nth in range(24):
+            assert in_a_loop(partial(crossed, 0.02, 0.015 + nth % 24 / 2000)) == [MUCH, 2]
     finally:
-        slow.stop()
+        sys.setswitchinterval(usual)
+
+
+def test_who_waits_too_long_on_a_busy_machine_is_asked_to_come_again(
+    workers: Workers, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(working, "WAITED_S", 0.2)
+    with pytest.raises(BusyError, match=r"in 0\.2 s"):
+        done(workers, partial(time.sleep, 60))
+    monkeypatch.undo()
+    assert done(workers, adds) == 2
+
+
+def test_a_fault_is_told_with_where_it_was(workers: Workers) -> None:
+    with pytest.raises(ZeroDivisionError) as fault:
+        done(workers, fails)
+    assert "in fails" in "".join(fault.value.__notes__)
 
 
 def test_so_much_waits_and_no_more(workers: Workers) -> None:

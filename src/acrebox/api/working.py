@@ -11,18 +11,22 @@ import os
 import resource
 import signal
 from collections.abc import Callable
-from concurrent.futures import Future
-from concurrent.futures.process import BrokenProcessPool
+from concurrent.futures import Future, ThreadPoolExecutor
+from contextlib import suppress
+from dataclasses import dataclass
 from functools import cache, partial
 from hashlib import blake2b
 from multiprocessing import get_context, set_forkserver_preload
+from multiprocessing.connection import Connection
 from multiprocessing.forkserver import ensure_running
-from threading import Lock, Thread
+from multiprocessing.reduction import ForkingPickler
+from pickle import loads
+from threading import Lock
+from traceback import format_exc
 from typing import Annotated, Any, ParamSpec, Protocol, TypeVar
 
 from anyio import from_thread
 from fastapi import Depends, Request
-from pebble import ProcessExpired, ProcessPool
 from starlette.types import Receive
 
 from acrebox.core.errors import AcreBoxError, refuse
@@ -45,6 +49,11 @@ LEFT_S = 1.0
 """How long work goes on that nobody waits for any more: what is nearly done is cheaper than to begin anew."""
 MB = 1024 * 1024
 BEGINS_IN_S = 60.0
+"""How long a new process may take to be there."""
+ENDS_IN_S = 5.0
+"""How long one that was killed may take to be gone."""
+BEGUN = b""
+"""What a process says that begins with a piece of work."""
 WORKS = 2000
 """After how many pieces of work a process is made anew."""
 PR_SET_PDEATHSIG = 1
@@ -104,7 +113,7 @@ class Workers:
 
     def start(self) -> None:
         """Have every process ready before the first is asked for."""
-        for future in [lane.schedule(_pid, BEGINS_IN_S) for lane in self._lanes]:
+        for future in [lane.schedule(_Piece(_pid)) for lane in self._lanes]:
             future.result()
 
     def stop(self) -> None:
@@ -119,25 +128,19 @@ class Workers:
         """
         if self.waiting >= self._most:
             raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
-        lane, timed = self._lane(about), partial(_bounded, work, self._takes_s, self._takes_mb)
+        lane, piece = self._lane(about), _Piece(partial(_bounded, work, self._takes_s, self._takes_mb))
         self._loads[lane] += 1
         try:
-            try:
-                return await self._answer(self._lanes[lane].schedule(timed, WAITED_S), receive)
-            except BrokenProcessPool:
-                # Its process was killed before it had begun with this.
-                return await self._answer(self._lanes[lane].schedule(timed, WAITED_S), receive)
-        except TimeoutError:
-            says = f"This was not worked out in {WAITED_S:g} s: the machine is busy, or it is too much."
-            raise refuse("design", "too much work", says, ODD) from None
-        except ProcessExpired as fault:
-            if fault.exitcode == NO_MEMORY:
+            answer: T = await self._answer(self._lanes[lane], piece, receive)
+            return answer
+        except _EndedError as fault:
+            if fault.code == NO_MEMORY:
                 says = f"This takes more than {self._takes_mb} MB to work out."
                 raise refuse("design", "too much memory", says, ODD) from None
-            if fault.exitcode == -signal.SIGPROF:
+            if fault.code == -signal.SIGPROF:
                 says = f"This takes longer than {self._takes_s:g} s to work out."
                 raise refuse("design", "too much work", says, ODD) from None
-            says = f"What worked this out ended before it was done ({fault.exitcode})."
+            says = f"What worked this out ended before it was done ({fault.code})."
             raise refuse("design", "too much work", says, f"to try once more; {ODD}") from None
         finally:
             self._loads[lane] -= 1
@@ -147,7 +150,9 @@ class Workers:
         usual = blake2b(about.encode("utf-8", "replace"), digest_size=4).digest()[0] % len(self._lanes)
         return min(range(len(self._lanes)), key=lambda n: (self._loads[n], n != usual))
 
-    async def _answer(self, future: "Future[T]", receive: Receive) -> T:
+    async def _answer(self, lane: "_Lane", piece: "_Piece", receive: Receive) -> Any:
+        """What one piece of work answers; waited for as long as who asked is there."""
+        future = lane.schedule(piece)
         answer = asyncio.wrap_future(future)
         left = asyncio.ensure_future(_left(receive))
         try:
@@ -157,49 +162,164 @@ class Workers:
                 await asyncio.wait({answer}, timeout=LEFT_S)
             if answer.done():
                 return answer.result()
-            future.cancel()
             raise LeftError("Nobody waits for this any more.")
         finally:
             left.cancel()
             if not answer.done():
                 answer.cancel()
+                lane.leave(piece)
+
+
+class _EndedError(Exception):
+    """The process ended over a piece of work, with this code."""
+
+    def __init__(self, code: int | None) -> None:
+        super().__init__(code)
+        self.code = code
+
+
+class _NotBegunError(_EndedError):
+    """It ended before it had begun with it."""
+
+
+@dataclass(eq=False)
+class _Piece:
+    """One piece of work, which nobody may wait for any more."""
+
+    work: Callable[[], Any]
+    left: bool = False
 
 
 class _Lane:
-    """One process that works, and the line before it. Where the process was killed while it waited, the pool
-    gives up; then there is a new one.
+    """One process that works, and the thread that hands it one piece after the other.
+
+    Each process has a pipe of its own, and gets a piece when the one before it is done with: what is ended
+    takes nothing along. (A pool that hands over ahead ends the next piece with one left just as it was done.)
     """
 
     def __init__(self) -> None:
+        self._line = ThreadPoolExecutor(1, thread_name_prefix="lane")
         self._changing = Lock()
-        self._pool = self._made()
+        self._doing: _Piece | None = None
+        self._worker: _Worker | None = None
+        self._stopped = False
 
-    def _made(self) -> ProcessPool:
-        return ProcessPool(
-            1,
-            max_tasks=WORKS,
-            initializer=_begin,
-            context=get_context("forkserver"),
-        )
+    def schedule(self, piece: _Piece) -> "Future[Any]":
+        """Put work in line. Its answer raises what the work raises, _EndedError, BusyError."""
+        return self._line.submit(self._do, piece)
 
-    def schedule(self, work: Callable[[], T], takes_s: float) -> "Future[T]":
-        """Put work in line."""
+    def leave(self, piece: _Piece) -> None:
+        """End a piece of work, or have it not begun with."""
         with self._changing:
-            try:
-                return self._pool.schedule(work, timeout=takes_s)
-            except RuntimeError:
-                Thread(target=_end, args=(self._pool,), daemon=True).start()
-                self._pool = self._made()
-                return self._pool.schedule(work, timeout=takes_s)
+            piece.left = True
+            if self._doing is piece and self._worker:
+                self._worker.end()
 
     def stop(self) -> None:
         """End the process."""
-        _end(self._pool)
+        self._line.shutdown(wait=False, cancel_futures=True)
+        with self._changing:
+            self._stopped = True
+            if self._worker:
+                self._worker.end()
+        self._line.shutdown()
+        if self._worker:
+            self._worker.close()
+
+    def _do(self, piece: _Piece) -> Any:
+        told = ForkingPickler.dumps(piece.work)
+        try:
+            try:
+                return self._ready(piece).answer(told)
+            except _NotBegunError:
+                # It was killed while it waited.
+                return self._ready(piece).answer(told)
+        finally:
+            with self._changing:
+                self._doing = None
+
+    def _ready(self, piece: _Piece) -> "_Worker":
+        """A process for a piece of work: the one there is, unless that has ended or has worked enough."""
+        worker = self._worker
+        if worker is None or not worker.is_well():
+            if worker:
+                worker.close()
+            worker = _Worker()
+        with self._changing:
+            self._worker, self._doing = worker, piece
+            if piece.left or self._stopped:
+                raise LeftError("Nobody waits for this any more.")
+        return worker
 
 
-def _end(pool: ProcessPool) -> None:
-    pool.stop()  # type: ignore[no-untyped-call]
-    pool.join()
+class _Worker:
+    """A process that works, at the other end of a pipe; nothing of it outlives it."""
+
+    def __init__(self) -> None:
+        context = get_context("forkserver")
+        self._pipe, its = context.Pipe()
+        self._process = context.Process(target=_works, args=(its,), daemon=True)
+        self._process.start()
+        its.close()
+        self._ended, self._done = False, 0
+
+    def is_well(self) -> bool:
+        """Whether it can be asked for more."""
+        return not self._ended and self._done < WORKS and self._process.is_alive()
+
+    def answer(self, told: bytes | memoryview) -> Any:
+        """What it answers to a piece of work. Raises what that raises, _EndedError and such."""
+        begun = False
+        try:
+            self._pipe.send_bytes(told)
+            for waits_s in (BEGINS_IN_S, WAITED_S):
+                if not self._pipe.poll(waits_s):
+                    self.end()
+                    says = f"This was not worked out in {waits_s:g} s: the machine is busy."
+                    raise BusyError(f"{says} Try again in a moment.")
+                said = self._pipe.recv()
+                begun = True
+        except (OSError, EOFError):
+            self._ended = True
+            self._process.join(ENDS_IN_S)
+            raise (_EndedError if begun else _NotBegunError)(self._process.exitcode) from None
+        self._done += 1
+        raised, answered = said
+        if raised:
+            raise answered
+        return answered
+
+    def end(self) -> None:
+        """End it, whatever it does."""
+        self._ended = True
+        self._process.kill()
+
+    def close(self) -> None:
+        """End it and give back what it had."""
+        self.end()
+        self._process.join(ENDS_IN_S)
+        self._pipe.close()
+
+
+def _works(pipe: Connection) -> None:
+    """What a process does that works: one piece after the other, until nobody is at the other end."""
+    _begin()
+    with suppress(EOFError, BrokenPipeError):
+        while True:
+            told = pipe.recv_bytes()
+            pipe.send(BEGUN)
+            pipe.send(_tried(told))
+
+
+def _tried(told: bytes) -> tuple[bool, Any]:
+    """Whether a piece of work raised something, and what that or its answer is."""
+    try:
+        return False, loads(told)()
+    except AcreBoxError as refused:
+        return True, refused
+    except Exception as fault:
+        fault.add_note(f"In the process that worked it out:\n{format_exc()}")
+        return True, fault
 
 
 async def _left(receive: Receive) -> None:
