@@ -5,7 +5,8 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  build: { target: 'es2022', manifest: true, chunkSizeWarningLimit: 700 },
+  // One sheet of styles: a part that is fetched again later would come without its own.
+  build: { target: 'es2022', manifest: true, cssCodeSplit: false, chunkSizeWarningLimit: 700 },
   server: { proxy: { '/api': 'http://127.0.0.1:8040' } },
   test: {
     projects: [

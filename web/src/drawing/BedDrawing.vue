@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 
 import { useThisBed } from '@/bed/useBed'
+import { fetchedLater } from '@/state/reached'
 import ViewDrawing from './ViewDrawing.vue'
 
 /** The bed itself, always there: plan and section, its sides one by one with the corner, or the solid; before them
     what a stage shows large of its `own`. */
 const props = defineProps<{ bows?: boolean; own?: string }>()
-const SolidView = defineAsyncComponent(() => import('@/solid/SolidView.vue'))
+const SolidView = fetchedLater(() => import('@/solid/SolidView.vue'))
 const { alsoShow, plan, pointed, units } = useThisBed()
 const VIEWS = [
   { key: 'across', name: 'Plan and section' },

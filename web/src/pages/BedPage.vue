@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, effectScope, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
+import { computed, effectScope, onMounted, onScopeDispose, ref, watch, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { provideBed, useBed } from '@/bed/useBed'
@@ -16,6 +16,7 @@ import { inTurn } from '@/sheet/turns'
 import TextButton from '@/sheet/TextButton.vue'
 import { chaptersOf, largeOf, sheetOf } from '@/stages'
 import LevelFirst from '@/stages/level/LevelFirst.vue'
+import { fetchedLater } from '@/state/reached'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useShortcuts, type Shortcut } from '@/state/useShortcuts'
 import RunningTape from '@/tape/RunningTape.vue'
@@ -24,8 +25,8 @@ import NothingHere from './NothingHere.vue'
 
 /** One bed: the line above, the drawing beside the sheet of the stage, the tape below. */
 const props = defineProps<{ id: string; stage: string }>()
-const FindBox = defineAsyncComponent(() => import('./FindBox.vue'))
-const ShortcutsBox = defineAsyncComponent(() => import('./ShortcutsBox.vue'))
+const FindBox = fetchedLater(() => import('./FindBox.vue'))
+const ShortcutsBox = fetchedLater(() => import('./ShortcutsBox.vue'))
 const bed = useBed(props.id)
 provideBed(bed)
 const { draft, plan, problems, trouble, conflict, changedElsewhere, step, canUndo, canRedo, unreadable } = bed

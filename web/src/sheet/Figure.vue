@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Worked } from '@/api/client'
 import { useBedIfAny } from '@/bed/useBed'
 import { typeset } from '@/measure/print'
+import { fetchedLater } from '@/state/reached'
 
 /** A figure that opens its working, which is fetched when the first one on the page is opened. */
 defineOptions({ inheritAttrs: false })
 const props = defineProps<{ text: string; worked?: Worked; of: string }>()
-const FigureNote = defineAsyncComponent(() => import('./FigureNote.vue'))
+const FigureNote = fetchedLater(() => import('./FigureNote.vue'))
 const bed = useBedIfAny()
 const at = ref<{ x: number; y: number } | null>(null)
 const opens = computed(() => props.worked !== undefined || (bed !== null && !bed.hasWorkings.value))

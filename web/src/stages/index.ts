@@ -1,5 +1,6 @@
-import { defineAsyncComponent, type Component } from 'vue'
+import type { Component } from 'vue'
 
+import { fetchedLater } from '@/state/reached'
 import BenchSheet from './bench/BenchSheet.vue'
 import DrainSheet from './drain/DrainSheet.vue'
 import FillSheet from './fill/FillSheet.vue'
@@ -21,13 +22,13 @@ interface Sheet {
 export const EVERYWHERE = ['understood', 'watch_outs', 'totals', 'ticks', 'across', 'starts', 'buying']
 
 const SHEETS: Record<string, Sheet> = {
-  site: { sheet: SiteSheet, large: { name: 'On the plan', view: defineAsyncComponent(() => import('./site/OnThePlan.vue')) }, chapters: ['site', 'carried'] },
+  site: { sheet: SiteSheet, large: { name: 'On the plan', view: fetchedLater(() => import('./site/OnThePlan.vue')) }, chapters: ['site', 'carried'] },
   shape: { sheet: ShapeSheet, chapters: ['outside', 'inside', 'facts', 'notes', 'fixings', 'strength'] },
-  bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: defineAsyncComponent(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
-  level: { sheet: LevelSheet, large: { name: 'Stations', view: defineAsyncComponent(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
-  line: { sheet: LineSheet, large: { name: 'Flat pieces', view: defineAsyncComponent(() => import('./line/LineDrawing.vue')) }, chapters: ['lining'] },
-  drain: { sheet: DrainSheet, large: { name: 'The floor', view: defineAsyncComponent(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage', 'reservoir'] },
-  fill: { sheet: FillSheet, large: { name: 'Layers', view: defineAsyncComponent(() => import('./fill/LayersDrawing.vue')) }, chapters: ['outside', 'inside', 'fill', 'settling', 'nitrogen', 'tipping'] },
+  bench: { sheet: BenchSheet, large: { name: 'Sticks as cut', view: fetchedLater(() => import('./bench/SticksAsCut.vue')) }, chapters: ['outside', 'cuts', 'cutting', 'made', 'sides'] },
+  level: { sheet: LevelSheet, large: { name: 'Stations', view: fetchedLater(() => import('./level/StationsDrawing.vue')) }, chapters: ['ground', 'gauge', 'setting_out'] },
+  line: { sheet: LineSheet, large: { name: 'Flat pieces', view: fetchedLater(() => import('./line/LineDrawing.vue')) }, chapters: ['lining'] },
+  drain: { sheet: DrainSheet, large: { name: 'The floor', view: fetchedLater(() => import('./drain/DrainDrawing.vue')) }, chapters: ['drainage', 'reservoir'] },
+  fill: { sheet: FillSheet, large: { name: 'Layers', view: fetchedLater(() => import('./fill/LayersDrawing.vue')) }, chapters: ['outside', 'inside', 'fill', 'settling', 'nitrogen', 'tipping'] },
 }
 
 /** The sheet of a stage; one that has none of its own yet shows what its chapters (`own`) worked out. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -10,6 +10,7 @@ import Later from '@/sheet/Later.vue'
 import { inTurn } from '@/sheet/turns'
 import TextButton from '@/sheet/TextButton.vue'
 import SaveWord from '@/state/SaveWord.vue'
+import { fetchedLater } from '@/state/reached'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useYard } from './useYard'
 import { workOn } from './work'
@@ -17,8 +18,8 @@ import YardBed from './YardBed.vue'
 
 /** One yard: its beds drawn to one scale, and beside them what they share. */
 const props = defineProps<{ id: string; others: { id: string; name: string }[] }>()
-const YardSheet = defineAsyncComponent(() => import('./YardSheet.vue'))
-const GroundsPart = defineAsyncComponent(() => import('./grounds/GroundsPart.vue'))
+const YardSheet = fetchedLater(() => import('./YardSheet.vue'))
+const GroundsPart = fetchedLater(() => import('./grounds/GroundsPart.vue'))
 const { beds, alone, loaded, trouble, gone, load, copy, move, remove, bringBack, mend } = useBedsOfYard()
 const changes = ref(0)
 const yard = useYard(props.id, () => {
