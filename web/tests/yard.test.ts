@@ -1,10 +1,11 @@
 import { kept, no, ok, slow } from './browser'
 
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope } from 'vue'
+import { effectScope, ref } from 'vue'
 
-import { api, type Answer, type Bed, type BedsOfYard, type Design, type YardBed } from '@/api/client'
+import { api, type Answer, type Bed, type BedsOfYard, type Design, type Grounds, type YardBed } from '@/api/client'
 import { lastYard, useBedsOfYard } from '@/bed/useBedsOfYard'
+import { useGrounds } from '@/grounds/useGrounds'
 import { useVariants } from '@/stages/weigh/useVariants'
 import { inTurn } from '@/sheet/turns'
 
@@ -134,4 +135,16 @@ describe('parts of a page', () => {
     expect(done).toEqual([])
     await vi.waitFor(() => expect(done).toEqual(['first', 'second', 'third']))
   })
+})
+
+it('the plan of a yard is the one asked for last, whichever answer comes last', async () => {
+  const late = slow<Answer<Grounds>>()
+  const drawn = (name: string) => ok({ name, beds: [] } as unknown as Grounds)
+  vi.spyOn(api, 'grounds').mockImplementationOnce(() => late.promise).mockImplementation(() => drawn('new'))
+  const grounds = begin(() => useGrounds(() => 'y', ref('metric')))
+  const first = grounds.load()
+  await grounds.load()
+  late.answer(await drawn('old'))
+  await first
+  expect(grounds.kept.value).toMatchObject({ name: 'new' })
 })

@@ -15,10 +15,14 @@ export function useGrounds(yard: () => string | null, units: Ref<Units>) {
   const mapOf = ref<MapOf>('none')
   const map = shallowRef<SunMap | null>(null)
 
+  /** Fetch the plan as it is now; a late answer is dropped. */
+  let asked = 0
   async function load() {
     const id = yard()
     if (!id) return
+    const mine = (asked += 1)
     const answer = await api.grounds(id, units.value)
+    if (mine !== asked) return
     if (answer.ok) {
       kept.value = answer.value
       tried.value = null

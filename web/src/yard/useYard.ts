@@ -1,4 +1,4 @@
-import { computed, shallowRef } from 'vue'
+import { computed, onScopeDispose, shallowRef } from 'vue'
 
 import { api, type Answer, type StoredYard, type Units, type Yard } from '@/api/client'
 import { useOthers } from '@/door/useOthers'
@@ -10,10 +10,13 @@ const savedOf = (yard: StoredYard): Saved<Yard> => ({ revision: yard.revision, d
 /** One yard being worked on; its questions ask about it. */
 export function useYard(id: string, saved: () => void) {
   const kept = shallowRef<StoredYard | null>(null)
+  let left = false
+  onScopeDispose(() => (left = true))
   const taken = (call: Promise<Answer<StoredYard>>) => asSaved(call, savedOf, (fresh) => {
     const news = kept.value !== null && kept.value.revision !== fresh.revision
     kept.value = fresh
-    if (news) saved()
+    // What is saved on leaving is no news to the page that is open by then.
+    if (news && !left) saved()
   })
   const saving = useSaving<Yard>({
     draftKey: `acre-box.draft.yard.${id}`,

@@ -81,7 +81,7 @@ export const all = (selector: string, told?: Told, within: ParentNode = document
 /** Wait until an element is there and says something; answers it. */
 export const sees = (selector: string, told?: Told): Promise<Element> => until(() => {
   const [first] = all(selector, told)
-  if (!first) throw new Error(`no ${selector} says ${String(told)}, but: ${all(selector).map(textOf).join(' | ') || 'none is there'}`)
+  if (!first) throw new Error(`${pathHere()}: no ${selector} says ${String(told)}, but: ${all(selector).map(textOf).join(' | ') || 'none is there'}`)
   return first
 })
 const one = (target: Target): Promise<Element> => (typeof target === 'string' ? sees(target) : Promise.resolve(target))

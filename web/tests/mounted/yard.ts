@@ -117,6 +117,20 @@ it('a yard is put away and brought back', async () => {
   await sees("[data-bed='Kept bed']", '8′ × 4′')
 })
 
+it('a yard that is left with something to save leaves the next one alone', async () => {
+  const yards = [await makeYard(), await makeYard()] as [string, string]
+  await makeBed(board('Bed of one'), yards[0])
+  await makeBed(board('Bed of two'), yards[1])
+  await openYard(yards[0])
+  await unfold('The place')
+  await fill(await field('Name of the yard'), 'Left in a hurry')
+  await goTo(`/yard/${yards[1]}`)
+  await sees("[data-bed='Bed of two']")
+  await until(async () => expect((await yardOf(yards[0])).name).toBe('Left in a hurry'))
+  await new Promise((go) => setTimeout(go, 500))
+  expect(all('[data-bed]').map((e) => e.getAttribute('data-bed'))).toEqual(['Bed of two'])
+})
+
 /* Where the beds stand. */
 
 const EDGE = [[0, 0], ['12 m', 0], ['12 m', '9 m'], [0, '9 m']]
