@@ -8,11 +8,9 @@ from pathlib import Path
 
 import pytest
 from playwright.sync_api import BrowserContext, expect
-from work import make_bed
 
 from acrebox.store import cluster
 from answering import ask, until_it_answers
-from sample import document
 from served import ROOT, clear, free_port, serving
 
 
@@ -78,22 +76,3 @@ def test_a_page_outlives_its_database(yard: Yard, new_context: Callable[..., Bro
     expect(other.get_by_role("link", name="Kitchen door herbs").first).to_be_visible()
     kept = ask(yard.url, "SELECT design->'outline'->>'length' FROM revision WHERE number = 2")
     assert kept == "1.4 m"
-
-
-def test_a_stage_that_is_opened_without_a_line_is_there_when_the_line_is(
-    site: str, new_context: Callable[..., BrowserContext]
-) -> None:
-    bed = make_bed(site, document(name="Line down"))
-    page = new_context().new_page()
-    page.goto(f"{site}/bed/{bed}/shape")
-    expect(page.locator("#fixings-title")).to_be_visible()
-    page.context.set_offline(True)
-    page.get_by_role("link", name="Bench").click()
-    expect(page.get_by_text("The server cannot be reached").first).to_be_visible()
-    expect(page.locator(".stick")).to_have_count(0)
-    page.context.set_offline(False)
-    expect(page.locator("#cut-title")).to_be_visible()
-    # The drawing comes too, and with its colours.
-    piece = page.locator(".piece rect").first
-    expect(piece).to_be_visible()
-    assert piece.evaluate("piece => getComputedStyle(piece).fill") != "rgb(0, 0, 0)"

@@ -67,8 +67,17 @@ def test_the_line_comes_back_while_the_page_is_open(
     page.get_by_label("Length, outside").fill("6 ft")
     expect(page.locator(".save")).to_contain_text("not saved: no server")
     expect(page.locator(".waits")).to_contain_text("1 to send")
+    # Another stage is opened meanwhile.
+    page.get_by_role("link", name="Bench").click()
+    expect(page.get_by_text("The server cannot be reached").first).to_be_visible()
+    expect(page.locator("#cut-title")).to_have_count(0)
     context.set_offline(False)
     saved(page)
+    expect(page.locator("#cut-title")).to_be_visible()
+    # Its drawing comes too, and with its colours.
+    piece = page.locator(".piece rect").first
+    expect(piece).to_be_visible()
+    assert piece.evaluate("piece => getComputedStyle(piece).fill") != "rgb(0, 0, 0)"
     expect(page.locator(".waits")).to_have_count(0)
     assert design_of(site, bed)["outline"]["length"] == "6 ft"
     assert revision_of(page, site, bed) == 2
