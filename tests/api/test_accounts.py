@@ -40,6 +40,7 @@ def sign_in(client: TestClient, name: str = "Hedda Brook", passphrase: str = PAS
     return int(answer.status_code)
 
 
+@pytest.mark.usefixtures("hashes_as_served")
 def test_the_key_is_for_the_browser_alone_and_only_its_hash_is_kept(
     client: TestClient, engine: Engine
 ) -> None:

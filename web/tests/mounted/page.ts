@@ -73,7 +73,7 @@ export const textOf = (element: Element) => clean(element.textContent)
 const named = (element: Element) => clean(computeAccessibleName(element, { getComputedStyle: () => PLAIN }))
 const PLAIN = { display: 'inline', visibility: 'visible', content: '', getPropertyValue: () => '' } as unknown as CSSStyleDeclaration
 /** Whatever its name can be made of, had quickly: all of it, and more. */
-const around = (element: Element) => element.getAttribute('aria-label') ?? [...[...((element as HTMLInputElement).labels ?? [])].map((l) => l.textContent), element.textContent, element.getAttribute('title')].join(' ')
+const around = (element: Element) => element.getAttribute('aria-label') ?? [...(element.tagName === 'BUTTON' ? [] : [...((element as HTMLInputElement).labels ?? [])].map((l) => l.textContent)), element.textContent, element.getAttribute('title')].join(' ')
 
 /** Every element of a selector, those alone that say something. */
 export const all = (selector: string, told?: Told, within: ParentNode = document) =>
