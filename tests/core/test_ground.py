@@ -167,8 +167,9 @@ def test_rows_that_cannot_be_are_named(change: dict[str, Any], field: str) -> No
 def test_digging_in_takes_the_fall_from_the_high_side() -> None:
     plan = on(SLOPE)
     assert [(s.dig_mm, s.pack_mm) for s in plan.ground.stations] == [(0, 0), (0, 0), (120, 0), (120, 0)]
-    # The walls stand on the ground or in it: nothing is packed, and no gap is left.
-    assert plan.ground.base_l == 0
+    # The walls stand on the ground or in it, and no gap is left; only what of the trench lies before the
+    # front, 78.06 mm of its 200, falls by a tenth of that below them, and is rammed.
+    assert plan.ground.base_l == pytest.approx((2400 + 2 * 78.0625) * 0.1 * 78.0625**2 / 2 / 1e6, rel=1e-3)
     assert max(side.gap_mm for side in plan.ground.sides) == 0
     assert plan.ground.wedge_l < 0
     assert plan.ground.spoil_l == pytest.approx(plan.ground.trench_l * 1.25)
@@ -524,3 +525,46 @@ def test_a_layer_that_ground_stands_over_holds_nothing() -> None:
     plan = on(SLOPE, bury="50 mm", fill={"layers": thin})
     assert plan[LAYERS][0].settled == 0
     assert plan[LAYERS][1].settled > 500
+
+
+def test_the_litres_of_twisted_ground_are_told_with_how_far_they_may_be_out() -> None:
+    """By hand: half of what lies between the two diagonals of the corners is area × twist / 12."""
+    twisted = dict(zip(CORNERS, (95.0, 220.0, 84.0, 101.0), strict=True))
+    plan = on(twisted, school="build_up")
+    outer, inner = plan[ASSEMBLY].outline, plan[ASSEMBLY].inner
+    whole = outer.area * (95 + 84 - 220 - 101) / 12 / 1e6
+    assert 0.75 * abs(whole) < plan.ground.wedge_within_l < abs(whole)
+    mean = (95 + 220 + 84 + 101) / 4
+    assert plan.ground.wedge_l == pytest.approx((220 - mean) * inner.area / 1e6, rel=1e-6)
+    assert [w.code for w in plan.watch_outs if w.stage == "level"].count("ground-twisted") == 1
+    # Once the middle is read, nothing is open any more.
+    middle = {"at": "middle", "height": 300.0, "place": [outer.points[1][0] / 2, outer.points[2][1] / 2]}
+    stations = [*({"at": at, "height": h} for at, h in twisted.items()), middle]
+    known = open_plan(read_design(boards(ground={"stations": stations, "school": "build_up"})))
+    assert known.ground.wedge_within_l == pytest.approx(0, abs=1e-6)
+    assert not [w for w in known.watch_outs if w.code == "ground-twisted"]
+
+
+def test_on_a_plane_the_litres_are_sure_whichever_way_it_falls() -> None:
+    """By hand: the inner outline times the mean height under the first course."""
+    told = []
+    for heights in ((120, 120, 0, 0), (0, 0, 120, 120), (0, 120, 120, 0), (120, 0, 0, 120)):
+        plan = on(dict(zip(CORNERS, map(float, heights), strict=True)), school="build_up")
+        assert plan.ground.wedge_l == pytest.approx(plan[ASSEMBLY].inner.area * 60 / 1e6, rel=1e-9)
+        assert plan.ground.wedge_within_l == pytest.approx(0, abs=1e-6)
+        told.append(plan.inside.volume_l)
+    assert max(told) - min(told) < 1e-6
+
+
+def test_a_corner_that_nobody_read_is_propped_where_the_ground_falls_on_to_it() -> None:
+    """A plane that rises by 200 mm along the bed and by 200 mm across it, read in the middle of its sides."""
+    read = {"front": 100.0, "right": 300.0, "back": 300.0, "left": 100.0}
+    plan = on(read, school="dig_in")
+    lowest = min(z for s in plan.ground.sides for _, z in s.points)
+    gap = max(s.gap_mm for s in plan.ground.sides)
+    assert gap == pytest.approx(-lowest)
+    assert gap == pytest.approx(100)
+    [found] = [w for w in plan.watch_outs if w.code == "propped-gap"]
+    assert "nobody read it" in found.message
+    assert "nothing is propped" not in plan.ground.says
+    assert "nothing is propped" in on(SLOPE, school="dig_in").ground.says

@@ -25,7 +25,7 @@ from acrebox.core.shape.bodies import (
     shared_volume,
 )
 from acrebox.core.shape.cavity import cavity_of, together
-from acrebox.core.shape.ground import Ground
+from acrebox.core.shape.ground import ground_between
 from acrebox.core.shape.vector import UP, X, Y
 
 BLOCK = box(0, 0, 397, 194).difference(box(30, 30, 190, 164)).difference(box(207, 30, 367, 164))
@@ -129,7 +129,7 @@ heights = st.floats(-150, 150)
 def test_a_room_over_sloping_ground_holds_what_lies_above_the_ground(zs: tuple[float, ...]) -> None:
     """The prism between two surfaces, each part of it worked out by trimesh on the same triangles."""
     corners = [(0.0, 0.0), (2000.0, 0.0), (2000.0, 1000.0), (0.0, 1000.0), (900.0, 400.0)]
-    ground = Ground(tuple((x, y, z) for (x, y), z in zip(corners, zs, strict=True)))
+    ground = ground_between([(x, y, z) for (x, y), z in zip(corners, zs, strict=True)])
     room = Loft(((0.0, Corners(tuple(corners[:4]))), (400.0, Corners(tuple(corners[:4])))))
     over = Compartment("bed", room, (), ground).cavity.litres_to(400.0)
     by_hand = sum(
@@ -143,7 +143,7 @@ def test_a_room_over_sloping_ground_holds_what_lies_above_the_ground(zs: tuple[f
 
 
 def test_ground_that_does_not_reach_round_the_bed_is_told() -> None:
-    ground = Ground(((0.0, 0.0, 0.0), (100.0, 0.0, 0.0), (0.0, 100.0, 0.0)))
+    ground = ground_between([(0.0, 0.0, 0.0), (100.0, 0.0, 0.0), (0.0, 100.0, 0.0)])
     with pytest.raises(ValueError, match="whole bed"):
         ground.over(box(0, 0, 500, 500), 300.0)
     assert ground.height_at((10.0, 10.0)) == 0.0

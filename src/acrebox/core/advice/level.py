@@ -19,10 +19,18 @@ SHALLOW_SHARE = 0.8
 )
 def propped_gap(seen: Seen) -> Iterator[Finding]:
     found, show = seen.levelled, seen.show
-    if found is None or found.school != "hang":
+    if found is None or found.school not in ("hang", "dig_in"):
         return
-    worst = max(found.sides, key=lambda s: s.gap)
-    if worst.gap > ground_limit("gap_washes"):
+    worst = found.widest
+    if worst.gap <= ground_limit("gap_washes"):
+        return
+    if found.school == "dig_in":
+        yield Finding(
+            f"Under {worst.side} the ground falls on to {show.length(worst.gap)} under the first course, by"
+            " what was read elsewhere: nobody read it there, and it would be propped.",
+            "Read the ground at every corner: it is dug in to the lowest.",
+        )
+    else:
         yield Finding(
             f"Under {worst.side} a gap of up to {show.length(worst.gap)} stays open; about"
             f" {show.volume(litres(found.backfill))} of soil would wash out round the bed.",
@@ -125,4 +133,24 @@ def base_wanted(seen: Seen) -> Iterator[Finding]:
         yield Finding(
             f"The first course is {wood.name.lower()} and lies on the ground itself.",
             f"Dig {show.length(ground_limit('base_under_softwood', show.built))} deeper and bed it on stone.",
+        )
+
+
+@rule(
+    "ground-twisted",
+    stage="level",
+    level="note",
+    field="ground.stations",
+    why="Between four corners that lie in no plane the ground may fold one way or the other.",
+)
+def ground_twisted(seen: Seen) -> Iterator[Finding]:
+    found, show = seen.levelled, seen.show
+    if found is None:
+        return
+    out, holds = litres(found.unsure), seen.assembly.cavity.litres_to(seen.assembly.cavity.top)
+    if out > ground_limit("twist_told") * holds:
+        yield Finding(
+            f"The ground is twisted: for all that was read, the soil down to it may be {show.volume(out)}"
+            " more or less.",
+            "Read the middle of the bed too, as a place of your own.",
         )

@@ -54,7 +54,7 @@ class Compartment:
 
     def _inside(self) -> list[Part]:
         (x0, y0, _), (x1, y1, top) = self.inside.bounds
-        floor = self.inside.bounds[0][2] if self.ground is None else min(z for _, _, z in self.ground.points)
+        floor = self.inside.bounds[0][2] if self.ground is None else self.ground.lowest
         found = []
         for part in self.parts:
             (a0, b0, z0), (a1, b1, z1) = part.body.bounds

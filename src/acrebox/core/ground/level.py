@@ -13,8 +13,8 @@ from acrebox.core.assembly import Assembly
 from acrebox.core.design import GroundChoice, School
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.ground.limits import ground_limit
-from acrebox.core.ground.places import places_of
-from acrebox.core.ground.surface import surface, under
+from acrebox.core.ground.places import corner_places, places_of
+from acrebox.core.ground.surface import surface, under, unsure
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.vector import Point2
 
@@ -61,7 +61,8 @@ class Levelled:
 
     `dug` is what comes out of the trench, `packed` what is rammed in it and under the walls, `backfill`
     what closes gaps that nothing carries, and would wash out of them; `wedge` is what the soil of the bed
-    fills under the level first course within its inner outline, negative where ground stands in it.
+    fills under the level first course within its inner outline, negative where ground stands in it, and
+    `unsure` by how much that may be out where the stations do not tell how the ground folds.
     """
 
     school: School
@@ -74,6 +75,12 @@ class Levelled:
     packed: float
     backfill: float
     wedge: float
+    unsure: float
+
+    @property
+    def widest(self) -> SideSection:
+        """The side under which the widest gap is."""
+        return max(self.sides, key=lambda s: s.gap)
 
     @cached_property
     def spoil(self) -> float:
@@ -131,7 +138,7 @@ def ground_of(bed: Assembly, choice: GroundChoice) -> Ground | None:
 
 
 def _surface(bed: Assembly, read: Sequence[_Read], target: float) -> Ground:
-    return surface(bed, {r.at: r.height for r in read}, target)
+    return surface(corner_places(bed).values(), {r.at: r.height for r in read}, target)
 
 
 def _problems(bed: Assembly, choice: GroundChoice) -> Iterator[Problem]:
@@ -174,7 +181,8 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
     dug, lower = under(ground, strip, -base)
     # Over the floor of the trench the whole base lies, under it what the ground lacks.
     filled = base * float(strip.area) + lower
-    rising, lacking = under(ground, Polygon(bed.inner.points), 0.0)
+    inner = Polygon(bed.inner.points)
+    rising, lacking = under(ground, inner, 0.0)
     return Levelled(
         school=choice.school,
         ground=ground,
@@ -196,6 +204,7 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
         packed=filled if carried else 0.0,
         backfill=0.0 if carried else filled,
         wedge=lacking - rising,
+        unsure=unsure(ground, inner),
     )
 
 

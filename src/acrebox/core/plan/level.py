@@ -77,6 +77,7 @@ def ground_rows(seen: Seen) -> GroundRow | None:
         bring_l=litres(found.bring),
         backfill_l=litres(found.backfill),
         wedge_l=litres(found.wedge),
+        wedge_within_l=litres(found.unsure),
         says=_says(found, show),
         working=_workings(found, seen),
     )
@@ -101,8 +102,12 @@ def _station_says(found: Levelled, at: LevelStation, show: Printer) -> str:
 
 def _says(found: Levelled, show: Printer) -> str:
     falls = f"The ground falls {show.length(found.fall)}"
+    gap, unread = found.widest.gap, found.widest.side
     what = {
-        "dig_in": "the high side is dug in, so that nothing is propped",
+        "dig_in": f"the high side is dug in to the lowest place that was read, and under {unread}"
+        f" {show.length(gap)} stays open"
+        if gap > ground_limit("gap_washes")
+        else "the high side is dug in, so that nothing is propped",
         "build_up": "the low side is built up under the walls with what packs hard",
         "hang": "the first course hangs level on its posts, and the gap under it is back-filled",
         "legs": "legs are trimmed, or pavers packed, until the rim is level",
@@ -152,6 +157,13 @@ def _workings(found: Levelled, seen: Seen) -> dict[str, Worked]:
             f"between the ground and the underside of the first course, within"
             f" {show.area(seen.assembly.inner.area)}: {show.cubic(litres(found.wedge))}",
             "straight between stations",
+            source="prisms under the triangles between the stations, exact",
+        ),
+        "wedge_within_l": litre(
+            found.unsure,
+            "the ground folded along the other diagonal of every four stations:"
+            f" {show.cubic(litres(found.unsure))} more or less",
+            "told as the mean of four stations on one circle, such as the corners of a rectangle",
             source="prisms under the triangles between the stations, exact",
         ),
         "backfill_l": litre(

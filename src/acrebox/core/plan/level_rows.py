@@ -49,7 +49,8 @@ class GaugeRow(Row):
 class GroundRow(Figures):
     """The ground under a bed as it was levelled, and what makes the first course level on it: heights over
     the datum [mm], what is dug, what is packed, what it takes to bring, what closes gaps, and what the soil
-    of the bed fills under the first course (negative where ground stands in it) [L].
+    of the bed fills under the first course (negative where ground stands in it), and within how much that is
+    known [L].
     """
 
     school: str
@@ -64,6 +65,7 @@ class GroundRow(Figures):
     bring_l: Amount
     backfill_l: Amount
     wedge_l: Amount
+    wedge_within_l: Amount
     says: str
 
 
