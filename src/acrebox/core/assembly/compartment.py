@@ -17,7 +17,7 @@ from acrebox.core.shape.bodies.mesh import mesh_of
 from acrebox.core.shape.cavity import Cavity, cavity_of
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.outline import Outline
-from acrebox.core.shape.slices import AreaPiece, Slice, within
+from acrebox.core.shape.slices import AreaPiece, Slice, merged, within
 
 LEAST_MM3 = 1.0
 SLIVER_SHARE = 1e-5
@@ -28,8 +28,7 @@ class Compartment:
     """A room with a name: the body of its inside, the parts that may stand in it, the ground it is open
     to, if any.
 
-    Over ground that is not level the room must be the same all the way up: soil then reaches down to the
-    ground.
+    Over ground that is not level soil reaches down to the ground, within the outline of the room's foot.
     """
 
     name: str
@@ -47,9 +46,13 @@ class Compartment:
         """The room less all that stands in it; exact for what is upright or flat-faced."""
         (_, _, floor), (_, _, top) = self.inside.bounds
         room: Sequence[AreaPiece] = self.inside.areas
-        if self.ground is not None:
-            room = self.ground.over(self.plan, top)
         stands = [s for p in self._inside() for s in self._stands(p.body, floor, top)]
+        if self.ground is not None and self._is_prism:
+            room = self.ground.over(self.plan, top)
+        elif self.ground is not None:
+            # Its walls are not plumb: the room as it is, what is open under it, less the ground in it.
+            room = (*merged(self.ground.over(self._foot, floor)), *room)
+            stands += self.ground.standing(self._foot)
         return cavity_of(room, stands, foot=None if self.ground is None else floor)
 
     def _inside(self) -> list[Part]:
@@ -72,6 +75,8 @@ class Compartment:
             if self._is_prism:
                 return self._taken_upright(body, shared_plan, floor, top)
             if self._throughout.covers(footprint):
+                if self.ground is not None:
+                    return self._taken_upright(body, shared_plan, floor, top)
                 return within([s for s in body.areas if isinstance(s, Slice)], floor, top)
         shared = body.mesh.manifold ^ self.inside.mesh.manifold
         volume = shared.volume()
@@ -82,6 +87,11 @@ class Compartment:
             low, high = shared.bounding_box()[2], shared.bounding_box()[5]
             return [Slice(low, high, volume / (high - low))]
         return list(areas_of(mesh_of(shared)))
+
+    @cached_property
+    def _foot(self) -> Polygon:
+        """What of the plan lies within the lower edge of the room."""
+        return Polygon(self.inside.levels[0][1].points) if isinstance(self.inside, Loft) else self.plan
 
     @cached_property
     def _throughout(self) -> Polygon:
@@ -104,8 +114,10 @@ class Compartment:
             return within(taken, floor, top)
         # Under the ground nothing is taken from the soil.
         (_, _, low), (_, _, high) = box.bounds
-        over = [s for p in polygons(covered) for s in self.ground.over(p, min(high, top))]
-        return within(over, low, top)
+        high = min(high, top)
+        over = [s for p in polygons(covered) for s in self.ground.over(p, high)]
+        earth = merged([Slice(low, high, float(covered.area))], within(over, low, high))
+        return list(merged(within(taken, low, high), earth))
 
     def _notched(self, box: Box) -> list[Slice]:
         """Area by height of a notched post that stands partly in the room."""

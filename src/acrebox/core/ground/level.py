@@ -21,6 +21,8 @@ from acrebox.core.shape.vector import Point2
 APART_MM = 50.0
 """Stations of one's own lie no nearer to another."""
 HAIR_MM = 0.01
+CARRIED = frozenset({"dig_in", "build_up"})
+"""The schools in which the ground carries the walls: their strip is dug or packed."""
 
 
 @dataclass(frozen=True)
@@ -175,7 +177,7 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
         return None
     read = _read(bed, choice)
     target, heights = _target(read, choice), [r.height for r in read if r.carries]
-    carried = choice.school in ("dig_in", "build_up")
+    carried = choice.school in CARRIED
     base = choice.base.mm if carried else 0.0
     strip = trench_of(bed, choice.trench.mm)
     dug, lower = under(ground, strip, -base)

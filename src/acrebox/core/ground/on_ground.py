@@ -4,7 +4,9 @@ from dataclasses import replace
 from math import ceil
 
 from acrebox.core.assembly import Assembly, Compartment, Good
+from acrebox.core.design import Design
 from acrebox.core.ground.holes import holes_of
+from acrebox.core.ground.level import CARRIED, trench_of
 from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Loft
@@ -13,14 +15,19 @@ from acrebox.core.shape.ground import Ground
 ON_IT_MM = 1.0
 
 
-def on_ground(bed: Assembly, ground: Ground | None, bag: float, show: Printer) -> Assembly:
+def on_ground(bed: Assembly, ground: Ground | None, design: Design, bag: float, show: Printer) -> Assembly:
     """The bed with its compartments open to the ground where they stand on it (those with a floor of their
     own stay as they are), and with concrete for its holes as deep as they are there, `bag` being what a bag
-    sets to [L].
+    sets to [L]. Where the walls are dug in or packed under, the ground in their strip is level.
     """
     if ground is None:
         return bed
-    rooms = tuple(_open(c, ground) for c in bed.compartments)
+    choice = design.ground
+    made = trench_of(bed, choice.trench.mm) if choice.school in CARRIED else None
+    left = replace(ground, made=made)
+    rooms = (
+        bed.compartments if design.construction.floored else tuple(_open(c, left) for c in bed.compartments)
+    )
     goods = tuple(_poured(bed, g, ground, bag, show) if g.key == "concrete" else g for g in bed.goods)
     return replace(bed, compartments=rooms, goods=goods, ground=ground)
 
@@ -37,5 +44,5 @@ def _poured(bed: Assembly, good: Good, ground: Ground, bag: float, show: Printer
 
 
 def _open(room: Compartment, ground: Ground) -> Compartment:
-    plumb = isinstance(room.inside, Loft) and room.inside.is_plumb
-    return replace(room, ground=ground) if plumb and abs(room.inside.bounds[0][2]) < ON_IT_MM else room
+    stands = isinstance(room.inside, Loft) and abs(room.inside.bounds[0][2]) < ON_IT_MM
+    return replace(room, ground=ground) if stands else room

@@ -24,7 +24,7 @@ BUILT_FROM = (
 def _assemble(seen: Seen) -> Assembly:
     bed = assemble(seen.design, seen.book)
     ground = ground_of(bed, seen.design.ground)
-    return on_ground(bed, ground, seen.book.find_good("concrete").yield_l, seen.show)
+    return on_ground(bed, ground, seen.design, seen.book.find_good("concrete").yield_l, seen.show)
 
 
 ASSEMBLY = register(Chapter(key="assembly", stage="shape", reads=BUILT_FROM, work=_assemble))

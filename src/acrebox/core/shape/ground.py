@@ -10,7 +10,7 @@ from shapely import LineString, MultiPoint, Polygon, delaunay_triangles, get_coo
 from shapely import Point as Spot
 
 from acrebox.core.shape.bodies.face import polygons
-from acrebox.core.shape.slices import Slice, fitted
+from acrebox.core.shape.slices import Slice, fitted, merged, within
 from acrebox.core.shape.vector import Point, Point2
 
 Triangle = tuple[Point, Point, Point]
@@ -27,11 +27,12 @@ ONE_CIRCLE = 0.02
 @dataclass(frozen=True)
 class Ground:
     """Heights over the plan [mm], straight over each of its triangles; `cells` are those of the points at
-    which it is known.
+    which it is known, `made` is where it is dug away or packed up to height 0.
     """
 
     triangles: tuple[Triangle, ...]
     cells: tuple[Cell, ...] = ()
+    made: Polygon | None = None
 
     @cached_property
     def lowest(self) -> float:
@@ -77,10 +78,29 @@ class Ground:
         if not self.covers.buffer(0.01).covers(region):
             raise ValueError("the heights do not reach round the whole bed")
         slices: list[Slice] = []
-        for triangle in self.triangles:
-            for piece in polygons(Polygon([p[:2] for p in triangle]).intersection(region)):
-                slices += _over_plane(piece, triangle, top)
+        for triangle, piece in self._pieces(region):
+            slices += _over_plane(piece, triangle, top)
+        flat = 0.0 if self.made is None else region.intersection(self.made).area
+        if flat and top > 0:
+            slices.append(Slice(0.0, top, float(flat)))
         return tuple(slices)
+
+    def standing(self, region: Polygon) -> tuple[Slice, ...]:
+        """Area by height of the ground that stands over height 0 in a region of the plan [mm, mm²]: exact."""
+        slices: list[Slice] = []
+        for triangle, piece in self._pieces(region):
+            top = max(z for _, _, z in _corners(piece, triangle))
+            if top > 0:
+                slices.append(Slice(0.0, top, float(piece.area)))
+                slices += [s.times(-1.0) for s in within(_over_plane(piece, triangle, top), 0.0, top)]
+        return merged(slices)
+
+    def _pieces(self, region: Polygon) -> Iterator[tuple[Triangle, Polygon]]:
+        """What each triangle has of a region, as far as it is left as it is."""
+        left = region if self.made is None else region.difference(self.made)
+        for triangle in self.triangles:
+            for piece in polygons(Polygon([p[:2] for p in triangle]).intersection(left)):
+                yield triangle, piece
 
 
 def ground_between(points: Sequence[Point]) -> Ground:
@@ -157,7 +177,7 @@ def _weights(triangle: Sequence[Point], at: Point2) -> tuple[float, float, float
 
 
 def _over_plane(piece: Polygon, triangle: Triangle, top: float) -> list[Slice]:
-    corners = [(x, y, height_on(triangle, (x, y))) for x, y in list(piece.exterior.coords)[:-1]]
+    corners = _corners(piece, triangle)
     marks = sorted({min(round(z, 9), top) for _, _, z in corners})
     found = []
     for low, high in itertools.pairwise(marks):
@@ -170,6 +190,11 @@ def _over_plane(piece: Polygon, triangle: Triangle, top: float) -> list[Slice]:
     if marks[-1] < top:
         found.append(Slice(marks[-1], top, float(piece.area)))
     return found
+
+
+def _corners(piece: Polygon, triangle: Triangle) -> list[Point]:
+    """The corners of what is cut out of a triangle, on its plane [mm]."""
+    return [(x, y, height_on(triangle, (x, y))) for x, y in list(piece.exterior.coords)[:-1]]
 
 
 def _under(corners: Sequence[Point], height: float) -> float:
