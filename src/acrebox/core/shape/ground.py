@@ -8,6 +8,7 @@ from math import atan2, hypot
 
 from shapely import LineString, MultiPoint, Polygon, delaunay_triangles, get_coordinates, unary_union
 from shapely import Point as Spot
+from shapely.geometry.base import BaseGeometry
 
 from acrebox.core.shape.bodies.face import polygons
 from acrebox.core.shape.slices import Slice, fitted, merged, within
@@ -18,6 +19,7 @@ Cell = tuple[Point, ...]
 """Three points of the ground with none within the circle through them, or more on one circle, against the
 clock.
 """
+NOWHERE = Polygon()
 NEAR_MM = 0.01
 """Marks along a profile that lie nearer are one."""
 ONE_CIRCLE = 0.02
@@ -27,12 +29,12 @@ ONE_CIRCLE = 0.02
 @dataclass(frozen=True)
 class Ground:
     """Heights over the plan [mm], straight over each of its triangles; `cells` are those of the points at
-    which it is known, `made` is where it is dug away or packed up to height 0.
+    which it is known, `packed` is where it is packed up to height 0.
     """
 
     triangles: tuple[Triangle, ...]
     cells: tuple[Cell, ...] = ()
-    made: Polygon | None = None
+    packed: Polygon = NOWHERE
 
     @cached_property
     def lowest(self) -> float:
@@ -78,11 +80,10 @@ class Ground:
         if not self.covers.buffer(0.01).covers(region):
             raise ValueError("the heights do not reach round the whole bed")
         slices: list[Slice] = []
-        for triangle, piece in self._pieces(region):
+        for triangle, piece in self._pieces(region.difference(self.packed)):
             slices += _over_plane(piece, triangle, top)
-        flat = 0.0 if self.made is None else region.intersection(self.made).area
-        if flat and top > 0:
-            slices.append(Slice(0.0, top, float(flat)))
+        for triangle, piece in self._pieces(region.intersection(self.packed)):
+            slices += within(_over_plane(piece, triangle, top), 0.0, top)
         return tuple(slices)
 
     def standing(self, region: Polygon) -> tuple[Slice, ...]:
@@ -95,11 +96,10 @@ class Ground:
                 slices += [s.times(-1.0) for s in within(_over_plane(piece, triangle, top), 0.0, top)]
         return merged(slices)
 
-    def _pieces(self, region: Polygon) -> Iterator[tuple[Triangle, Polygon]]:
-        """What each triangle has of a region, as far as it is left as it is."""
-        left = region if self.made is None else region.difference(self.made)
+    def _pieces(self, region: BaseGeometry) -> Iterator[tuple[Triangle, Polygon]]:
+        """What each triangle has of a region."""
         for triangle in self.triangles:
-            for piece in polygons(Polygon([p[:2] for p in triangle]).intersection(left)):
+            for piece in polygons(Polygon([p[:2] for p in triangle]).intersection(region)):
                 yield triangle, piece
 
 
