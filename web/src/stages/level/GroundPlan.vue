@@ -53,7 +53,8 @@ const sums = computed(() => {
     { key: 'bring_l', name: 'To bring for it', amount: g.bring_l },
     { key: 'backfill_l', name: 'To back-fill', amount: g.backfill_l },
     { key: 'wedge_l', name: g.wedge_l < 0 ? 'Ground inside the bed' : 'Soil more, under the first course', amount: g.wedge_l },
-    { key: 'wedge_within_l', name: 'Which may be more or less by', amount: g.wedge_within_l },
+    // Less than a litre nobody would tell.
+    ...(g.wedge_within_l < 1 ? [] : [{ key: 'wedge_within_l', name: 'Which may be more or less by', amount: g.wedge_within_l }]),
   ].filter((s) => Math.abs(s.amount) > 0.05)
 })
 </script>
