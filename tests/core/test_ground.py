@@ -214,6 +214,15 @@ def test_where_the_ground_rises_by_a_course_the_first_one_can_step() -> None:
     ]
 
 
+def test_a_step_back_to_the_foot_of_the_first_course_is_none_to_tell() -> None:
+    plan = on({"front left": 0.0, "front right": 430.0, "back right": 430.0, "back left": 0.0})
+    back = next(s for s in plan.ground.sides if s.side == "back")
+    assert [s.courses for s in back.steps] == [1, 0]
+    told = [w.message for w in plan.watch_outs if w.code == "steps-wanted"]
+    assert len(told) == 3
+    assert not [t for t in told if "0 courses" in t]
+
+
 def test_stations_that_are_nowhere_or_twice_are_named() -> None:
     for rows, field in [
         ([{"at": "front left", "height": 0}, {"at": "middle", "height": 0}], "ground.stations.1.at"),

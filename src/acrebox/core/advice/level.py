@@ -50,7 +50,8 @@ def steps_wanted(seen: Seen) -> Iterator[Finding]:
     if found is None or found.school != "dig_in":
         return
     for side in found.sides:
-        for at, up in side.steps:
+        # Where it has fallen to the foot of the first course again, nothing stands over that.
+        for at, up in ((at, up) for at, up in side.steps if up > 0):
             yield Finding(
                 f"Along {side.side}, {show.length(at)} from its first corner, the ground stands {up}"
                 f" {'course' if up == 1 else 'courses'} over the foot of the first one.",

@@ -63,12 +63,19 @@ const says = (name: string) => {
   if (!s.carries) return typeset(s.says)
   return s.dig_mm > 0.5 ? `dig ${printLength(s.dig_mm, units.value)}` : s.pack_mm > 0.5 ? `pack ${printLength(s.pack_mm, units.value)}` : 'as it is'
 }
+interface Words { x: number; y: number; anchor: 'start' | 'middle' | 'end' }
 /** Words stand outside the bed: over or under it, or beside it where its middle is. */
-function outward(p: { x: number; y: number }): { x: number; y: number; anchor: 'start' | 'middle' | 'end' } {
+function outward(p: { x: number; y: number }): Words {
   const [x, y] = [frame.value.x(p.x), frame.value.y(p.y)]
   const [dx, dy] = [x - frame.value.wide / 2, y - frame.value.tall / 2]
   if (Math.abs(dy) < 20 && Math.abs(dx) > 20) return { x: x + Math.sign(dx) * 16, y, anchor: dx < 0 ? 'end' : 'start' }
   return { x: x + Math.sign(Math.round(dx / 8)) * 14, y: dy > 0 ? y + 24 : y - 34, anchor: 'middle' }
+}
+/** What is to be done stands under the name of a place; where that is beside the bed and has little room, inside. */
+function under(p: { x: number; y: number }): Words {
+  const { x, y, anchor } = outward(p)
+  if (anchor === 'middle') return { x, y: y + 14, anchor }
+  return anchor === 'end' ? { x: x + 32, y: y + 5, anchor: 'start' } : { x: x - 32, y: y + 5, anchor: 'end' }
 }
 </script>
 
@@ -91,7 +98,7 @@ function outward(p: { x: number; y: number }): { x: number; y: number; anchor: '
         <circle class="hit" :cx="frame.x(p.x)" :cy="frame.y(p.y)" r="22" />
         <circle :cx="frame.x(p.x)" :cy="frame.y(p.y)" :r="station === p.name ? 11 : 7" />
         <text aria-hidden="true" :x="outward(p).x" :y="outward(p).y" :text-anchor="outward(p).anchor">{{ `${p.name} ` }}</text>
-        <text v-if="says(p.name)" aria-hidden="true" class="says" :x="outward(p).x" :y="outward(p).y + 14" :text-anchor="outward(p).anchor">{{ typeset(says(p.name)) }}</text>
+        <text v-if="says(p.name)" aria-hidden="true" class="says" :x="under(p).x" :y="under(p).y" :text-anchor="under(p).anchor">{{ typeset(says(p.name)) }}</text>
       </g>
       <g v-if="job !== 'tape'" :class="['station', { next: station === DATUM }]" aria-hidden="true"><rect x="14" :y="tall - 52" width="14" height="14" /><text x="34" :y="tall - 41" text-anchor="start">{{ DATUM }}, the datum</text></g>
       <ScaleBar :scale="frame.scale" :x="MARGIN" :y="tall - 12" :units="units" />
