@@ -5,7 +5,7 @@ import signal
 import time
 from uuid import uuid4
 
-from acrebox.api.working import began_with, has_mb
+from acrebox.api.lanes import began_with, has_mb
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.plan import KEPT
 

@@ -13,8 +13,9 @@ from typing import Any
 
 import pytest
 
-from acrebox.api import working
-from acrebox.api.working import KEPT_MB, BusyError, LeftError, Workers
+from acrebox.api import lanes, working
+from acrebox.api.lanes import KEPT_MB, BusyError, LeftError
+from acrebox.api.working import Workers
 from acrebox.core.errors import DesignError
 from acrebox.demo import demo_beds
 from odd_work import MUCH, adds, dies, fails, hoards, is_given_no_more, keeps, loops, refuses, tells_much
@@ -104,7 +105,7 @@ def test_who_leaves_just_as_it_is_done_takes_nobody_along(
     one: Workers, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(working, "LEFT_S", 0.0)
-    monkeypatch.setattr(working, "WAITED_S", 8.0)
+    monkeypatch.setattr(lanes, "WAITED_S", 8.0)
     usual = sys.getswitchinterval()
     sys.setswitchinterval(1)
 
@@ -131,7 +132,7 @@ def test_who_leaves_just_as_it_is_done_takes_nobody_along(
 def test_who_waits_too_long_on_a_busy_machine_is_asked_to_come_again(
     workers: Workers, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(working, "WAITED_S", 0.2)
+    monkeypatch.setattr(lanes, "WAITED_S", 0.2)
     with pytest.raises(BusyError, match=r"in 0\.2 s"):
         done(workers, partial(time.sleep, 60))
     monkeypatch.undo()

@@ -8,7 +8,7 @@ from unicodedata import normalize
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 
-from acrebox.api.working import BusyError
+from acrebox.api.lanes import BusyError
 from acrebox.core.errors import refuse
 
 HASHER = PasswordHasher()

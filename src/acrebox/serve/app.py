@@ -9,7 +9,8 @@ from pathlib import Path
 from fastapi import FastAPI
 
 from acrebox.api.app import make_app
-from acrebox.api.working import Workers, end_with_parent
+from acrebox.api.lanes import end_with_parent
+from acrebox.api.working import Workers
 from acrebox.serve.log import log_to
 from acrebox.store.engine import connect
 

@@ -14,7 +14,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from uvicorn.supervisors import Multiprocess
 
 from acrebox.api.guard import LOOPBACK
-from acrebox.api.working import prepare
+from acrebox.api.lanes import prepare
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.serve.app import Serving

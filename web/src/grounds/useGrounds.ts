@@ -15,8 +15,8 @@ export function useGrounds(yard: () => string | null, units: Ref<Units>) {
   const mapOf = ref<MapOf>('none')
   const map = shallowRef<SunMap | null>(null)
 
-  /** Fetch the plan as it is now; a late answer is dropped. */
   let asked = 0
+  /** Fetch the plan as it is now; a late answer is dropped. */
   async function load() {
     const id = yard()
     if (!id) return

@@ -2,10 +2,11 @@
 stand on.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from itertools import pairwise
+from math import ceil
 
 from shapely import Polygon, intersection_all, unary_union
 from shapely.geometry.base import BaseGeometry
@@ -17,10 +18,11 @@ from acrebox.core.shape.bodies.mesh import mesh_of
 from acrebox.core.shape.cavity import Cavity, cavity_of
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.outline import Outline
-from acrebox.core.shape.slices import AreaPiece, Slice, merged, within
+from acrebox.core.shape.slices import AreaPiece, Slice, fitted, merged, within
 
 LEAST_MM3 = 1.0
 SLIVER_SHARE = 1e-5
+STEP_MM = 5.0
 
 
 @dataclass(frozen=True)
@@ -52,8 +54,21 @@ class Compartment:
         elif self.ground is not None:
             # Its walls are not plumb: the room as it is, what is open under it, less the ground in it.
             room = (*merged(self.ground.over(self._foot, floor)), *room)
-            stands += self.ground.standing(self._foot)
+            stands += self._earth(self.ground)
         return cavity_of(room, stands, foot=None if self.ground is None else floor)
+
+    def _earth(self, ground: Ground) -> Iterator[Slice]:
+        """Area by height of the ground that stands in the room, whose outline changes with the height: in
+        steps of a few millimetres.
+        """
+        high = max((s.z1 for s in ground.standing(self.plan)), default=0.0)
+        steps = ceil(high / STEP_MM)
+        for low, top in pairwise(high * n / steps for n in range(steps + 1)) if steps else ():
+            at = []
+            for share in (1 / 6, 1 / 2, 5 / 6):
+                z = low + (top - low) * share
+                at.append(sum(ground.rises_over(f.polygon, z) for f in self.inside.section(2, z)))
+            yield fitted(low, top, (at[0], at[1], at[2]))
 
     def _inside(self) -> list[Part]:
         (x0, y0, _), (x1, y1, top) = self.inside.bounds
@@ -72,12 +87,8 @@ class Compartment:
             shared_plan = self.plan.intersection(footprint)
             if shared_plan.area < 1e-6:
                 return []
-            if self._is_prism:
+            if self._is_prism or self._throughout.covers(footprint):
                 return self._taken_upright(body, shared_plan, floor, top)
-            if self._throughout.covers(footprint):
-                if self.ground is not None:
-                    return self._taken_upright(body, shared_plan, floor, top)
-                return within([s for s in body.areas if isinstance(s, Slice)], floor, top)
         shared = body.mesh.manifold ^ self.inside.mesh.manifold
         volume = shared.volume()
         if volume < LEAST_MM3:

@@ -11,6 +11,7 @@ from acrebox.core.ground.plane import Plane, plane_through
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.shape.bodies.face import polygons
 from acrebox.core.shape.ground import Cell, Ground, Triangle, cells, fanned, folded, height_on
+from acrebox.core.shape.outline import Outline
 from acrebox.core.shape.vector import Point, Point2
 
 BEYOND_MM = 2000.0
@@ -49,28 +50,12 @@ def _beyond(points: Mapping[Point2, float], plane: Plane) -> list[Triangle]:
         (p for p in points if around.distance(Spot(p)) < NEAR_MM), key=lambda p: around.project(Spot(p))
     )
     ring = []
-    for before, at, after in zip([rim[-1], *rim[:-1]], rim, [*rim[1:], rim[0]], strict=True):
-        outside = _outward(before, at, after)
-        far = (at[0] + outside[0] * BEYOND_MM, at[1] + outside[1] * BEYOND_MM)
-        z = points[at]
-        ring.append(((*at, z), (*far, plane.at(far) + z - plane.at(at))))
+    for at, far in zip(rim, Outline(tuple(rim)).inset(-BEYOND_MM).points, strict=True):
+        ring.append(((*at, points[at]), (*far, plane.at(far) + points[at] - plane.at(at))))
     found: list[Triangle] = []
     for (a, far_a), (b, far_b) in zip(ring, [*ring[1:], ring[0]], strict=True):
         found += [(a, far_a, far_b), (a, far_b, b)]
     return found
-
-
-def _outward(before: Point2, at: Point2, after: Point2) -> Point2:
-    """Where a corner of an outline against the clock points when both its sides move out by one."""
-    (ax, ay), (bx, by) = _normal(before, at), _normal(at, after)
-    share = 1 + ax * bx + ay * by
-    return (ax + bx) / share, (ay + by) / share
-
-
-def _normal(start: Point2, end: Point2) -> Point2:
-    x, y = end[0] - start[0], end[1] - start[1]
-    long = hypot(x, y)
-    return y / long, -x / long
 
 
 def under(ground: Ground, region: Polygon, top: float) -> tuple[float, float]:

@@ -96,6 +96,11 @@ class Ground:
                 slices += [s.times(-1.0) for s in within(_over_plane(piece, triangle, top), 0.0, top)]
         return merged(slices)
 
+    def rises_over(self, region: Polygon, height: float) -> float:
+        """How much of a region of the plan the ground stands over a height in [mm²]."""
+        pieces = self._pieces(region)
+        return float(sum(piece.area - _under(_corners(piece, t), height) for t, piece in pieces))
+
     def _pieces(self, region: BaseGeometry) -> Iterator[tuple[Triangle, Polygon]]:
         """What each triangle has of a region."""
         for triangle in self.triangles:
