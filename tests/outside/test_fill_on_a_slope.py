@@ -57,8 +57,8 @@ def solid_of(mesh: Any) -> Manifold:
 def test_a_bed_on_a_slope_holds_what_lies_between_its_walls_and_the_ground(
     kind: str, more: dict[str, str], heights: list[int], school: str
 ) -> None:
-    """Of every construction, on ground that is planar or twisted, levelled by every school; to half a
-    thousandth, since a notch that ground stands against is taken off a post as if it were wood.
+    """Of every construction, on ground that is planar or twisted, levelled by every school; waves are
+    followed in steps of 5 mm.
     """
     begun = starting_design(kind, System.METRIC).document()
     begun["construction"] = {**begun["construction"], **more}
@@ -79,4 +79,4 @@ def test_a_bed_on_a_slope_holds_what_lies_between_its_walls_and_the_ground(
     whole = upright(foot, -DEEP, 0.0) + solid_of(room.inside.mesh)
     gone = [*earth, *(solid_of(p.body.mesh) for p in room.parts)]
     left = Manifold.batch_boolean([whole, *gone], OpType.Subtract)
-    assert room.cavity.litres_to(room.cavity.top) == pytest.approx(left.volume() / 1e6, rel=5e-4)
+    assert room.cavity.litres_to(room.cavity.top) == pytest.approx(left.volume() / 1e6, rel=2e-4)

@@ -126,27 +126,29 @@ class Compartment:
         share = covered.area / box.seen_from_above[0].polygon.area
         if share > 1 - 1e-9:
             share = 1.0
-        if share == 1.0 or not box.notches:
+        shapes = list(self._shapes(box)) if box.notches else []
+        if share == 1.0 or not shapes:
             taken = [s.times(share) for s in box.areas if isinstance(s, Slice)]
         else:
-            taken = self._notched(box)
+            taken = [Slice(low, high, float(shape.area)) for low, high, shape in shapes]
         if self.ground is None:
             return within(taken, floor, top)
+        (_, _, foot), (_, _, head) = box.bounds
         # Under the ground nothing is taken from the soil.
-        (_, _, low), (_, _, high) = box.bounds
-        high = min(high, top)
-        over = [s for p in polygons(covered) for s in self.ground.over(p, high)]
-        earth = merged([Slice(low, high, float(covered.area))], within(over, low, high))
-        return list(merged(within(taken, low, high), earth))
+        earth: list[Slice] = []
+        for low, high, shape in shapes or [(foot, head, covered)]:
+            if low < top:
+                end = min(high, top)
+                over = [s for p in polygons(shape) for s in self.ground.over(p, end)]
+                earth += merged([Slice(low, end, float(shape.area))], within(over, low, end))
+        return list(merged(within(taken, foot, top), earth))
 
-    def _notched(self, box: Box) -> list[Slice]:
-        """Area by height of a notched post that stands partly in the room."""
+    def _shapes(self, box: Box) -> Iterator[tuple[float, float, BaseGeometry]]:
+        """What of the plan a notched post stands on, from height to height."""
         marks = sorted({z for s in box.areas for z in (s.z0, s.z1)})
-        found = []
         for low, high in pairwise(marks):
-            shapes = [f.polygon.intersection(self.plan).area for f in box.footprint((low + high) / 2)]
-            found.append(Slice(low, high, float(sum(shapes))))
-        return found
+            faces = box.footprint((low + high) / 2)
+            yield low, high, unary_union([f.polygon for f in faces]).intersection(self.plan)
 
     @property
     def _is_prism(self) -> bool:
