@@ -175,8 +175,9 @@ ELL = Bed(
 # 2.2 × 0.8 m of 50 × 200 sleepers, two courses, its back hung on the wall, a bench in front. The ends run to
 # the wall, past the bed by a ledger of 75: 875, or 825 where the front runs through; the back butts between
 # them in both courses, 2100. Three ledgers of 350 (half-way 1012 mm, under 1.52 m); in front two corner posts
-# and one between, 350 above the ground and as deep. The bench: two boards (296 mm), rails under their outer
-# edges, four brackets at 45° reaching 231: 231·√2 + 70 = 396.7 over all, ends parallel.
+# and one between, 350 above the ground and as deep. The bench: two boards (296 mm), 276 of bearer under
+# them, 70 high on rails at the wall and 20 behind the front edge; legs 60 from the ends and every 693 between, so
+# four, 420 − 27 − 70 = 323 high; bearers over them and half-way, so seven.
 HUNG = Bed(
     asked=asked(
         "2.2 m",
@@ -208,17 +209,18 @@ HUNG = Bed(
         ("ledger post", "post-75x75", 350, 3, "square", 0),
         ("seat board", "larch-27x145", 2200, 2, "square", 0),
         ("seat rail", "larch-45x70", 2200, 2, "square", 0),
-        ("seat bracket", "larch-45x70", 397, 4, "45° mitre at both ends, parallel", 0),
+        ("seat bearer", "larch-45x70", 276, 7, "square", 0),
+        ("seat leg", "larch-45x70", 323, 4, "square", 0),
     },
     fixings={
         ("sleeper to post", 20, 40, "sleeper-screw-100", 50),
         ("sleeper corner", 8, 16, "sleeper-screw-100", 50),
-        ("seat to rail", 2, 12, "screw-60", 33),
-        ("rail to wall", 1, 8, "screw-80", 35),
-        ("bracket", 4, 8, "screw-100", 55),
-        ("bracket to wall", 4, 8, "screw-80", 35),
+        ("seat to bearer", 14, 28, "screw-60", 33),
+        ("rail to wall", 1, 14, "screw-80", 35),
+        ("rail to leg", 4, 20, "screw-80", 35),
+        ("bearer to rail, skewed", 14, 28, "screw-60", 28.5),
     },
-    goods={"wall-anchor": 6},
+    goods={"wall-anchor": 6, "leg-pad": 4},
 )
 
 SIX = {"boards": BOARDS, "sleepers": SLEEPERS, "staves": STAVES, "sheet": SHEET, "l": ELL, "hung": HUNG}

@@ -174,8 +174,8 @@ def test_a_bench_uses_the_off_cuts_of_its_own_section() -> None:
     [before] = [s for s in plain["cutting"]["sections"] if s["stock"] == "larch-27x145"]
     assert section["cost"] - before["cost"] < 2 * 10.90
     assert "reach" not in {w["code"] for w in seated["watch_outs"]}
-    bracket = next(c for c in seated["cuts"] if c["role"] == "seat bracket")
-    assert bracket["ends"] == "45° mitre at both ends, parallel"
+    bearers = [c for c in seated["cuts"] if c["role"] == "seat bearer"]
+    assert {(c["length_mm"], c["ends"]) for c in bearers} == {(296 - 20, "square")}
 
 
 @pytest.mark.parametrize(

@@ -29,6 +29,7 @@ SPANNING = {
     "seat board",
     "seat rail",
     "seat bearer",
+    "seat leg",
 }
 LONG = rectangles(longest=9000)
 

@@ -10,11 +10,13 @@ from hypothesis import strategies as st
 from shapely import box
 
 from acrebox.core.assembly import Assembly, Part, of_role
+from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import assemble
 from acrebox.core.construction.joining import touching
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import plan_document
+from acrebox.core.measure.systems import System
+from acrebox.core.plan import ASSEMBLY, open_plan, plan_document
 from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import catalogue
@@ -25,6 +27,16 @@ END_BEARING = 35
 """What an end wants to lie on [mm]; common practice."""
 
 long_boards = board_designs(st.one_of(rectangles(longest=12_000), any_outline()))
+
+
+WALLED = ("boards", "sleepers", "staves", "framed_sheet")
+
+
+def begun(kind: str, **outline: str) -> dict[str, Any]:
+    """What a newcomer begins with of a construction, its outline changed."""
+    data = starting_design(kind, System.METRIC).document()
+    data["outline"] |= outline
+    return data
 
 
 def built(data: dict[str, Any]) -> Assembly:
@@ -218,6 +230,36 @@ def test_ties_by_the_rule_run_from_wall_to_wall(to: str) -> None:
     posts = [p for p in bed.parts if p.role.post]
     beside = [any(touching(tie, post) for post in posts) for tie in ties]
     assert all(beside) or to == "walls"
+    held_at_both_ends(bed)
+
+
+def held_at_both_ends(bed: Assembly) -> None:
+    """Every tie is screwed sideways into something at each of its ends, and every cleat through the wall: none
+    hangs by screws in its end grain, which take no pull (NDS).
+    """
+    into = {"tie to cleat", "tie to post"}
+    for tie in of_role(bed.parts, "cross tie"):
+        low, high = tie.solid.reach(tie.solid.along)
+        ends = set()
+        for joint in (j for j in bed.joints if j.kind in into and j.parts[0] == tie.name):
+            other = bed.part(joint.parts[1])
+            assert joint.through == pytest.approx(tie.solid.thickness)
+            ends.add(sum(other.body.reach(tie.solid.along)) / 2 > (low + high) / 2)
+        assert ends == {False, True}, tie.name
+    for cleat in of_role(bed.parts, "tie cleat"):
+        behind = [j for j in bed.joints if j.kind == "wall to cleat" and j.parts[1] == cleat.name]
+        assert behind, cleat.name
+        assert {j.into for j in behind} == {cleat.solid.width}
+    clear_and_fixed(bed)
+
+
+@pytest.mark.parametrize("kind", WALLED)
+def test_ties_of_every_construction_are_held_by_their_sides(kind: str) -> None:
+    data = begun(kind, length="4.2 m")
+    data["add_ons"] = {"ties": {"count": 2, "levels": "top_and_bottom"}}
+    bed = assemble(read_design(data), catalogue())
+    assert len(of_role(bed.parts, "cross tie")) == 4
+    held_at_both_ends(bed)
 
 
 def test_ties_of_an_l_lie_within_its_arms() -> None:
@@ -229,8 +271,7 @@ def test_ties_of_an_l_lie_within_its_arms() -> None:
     for tie in ties:
         (x0, y0, _), (x1, y1, _) = tie.body.bounds
         assert bed.inner.polygon.buffer(0.1).contains(box(x0, y0, x1, y1))
-    ended = [j.parts[0] for j in bed.joints if j.kind == "tie"]
-    assert len(ended) >= 2 * len(ties)
+    held_at_both_ends(bed)
 
 
 def test_concrete_is_bought_for_every_post_that_is_set_in_it() -> None:
@@ -318,9 +359,10 @@ def test_a_bench_and_a_trellis_stand_clear_of_posts_outside() -> None:
     assert not any(i < j and overlap(bodies[i], bodies[j]) for i, j in near_pairs(bodies, bodies))
     fixed = {name for joint in bed.joints for name in joint.parts}
     assert {p.name for p in bed.parts} <= fixed
-    posts = [p for p in bed.parts if p.role.post]
-    for bracket in of_role(bed.parts, "seat bracket"):
-        assert any(touching(bracket, post) for post in posts)
+    hung = [j for j in bed.joints if j.kind == "rail to upright"]
+    behind = {bed.part(j.parts[1]).role.name for j in hung}
+    assert behind == {"corner post", "mid post", "seat packer"}
+    carried(bed)
 
 
 def clear_and_fixed(bed: Assembly) -> None:
@@ -347,9 +389,9 @@ def on_blocks(**seats: Any) -> dict[str, Any]:
     )
 
 
-def test_a_seat_of_the_beds_own_sleepers_lies_on_triangles_between_the_corner_blocks() -> None:
-    """1300 mm outside less a block of 200 mm at either end; the triangles are as deep as the seat, with a
-    nose of 20 mm: 220 mm long, cut at 45°. Common practice.
+def test_a_seat_of_the_beds_own_sleepers_lies_on_lengths_of_them_between_the_corner_blocks() -> None:
+    """1300 mm outside less a block of 200 mm at either end; each leg is as wide as the seat, and stands on the
+    ground: 420 less 50. Common practice.
     """
     bed = assemble(read_design(on_blocks(made_of="sleepers")), catalogue())
     clear_and_fixed(bed)
@@ -357,9 +399,12 @@ def test_a_seat_of_the_beds_own_sleepers_lies_on_triangles_between_the_corner_bl
     assert seat.stock == "sleeper-50x200"
     assert round(seat.solid.length) == 900
     assert seat.solid.bounds[1][2] == pytest.approx(420)
-    triangles = of_role(bed.parts, "seat bracket")
-    assert {round(t.solid.overall) for t in triangles} == {220}
-    assert triangles[0].solid.volume == pytest.approx((220 + 20) / 2 * 200 * 50)
+    legs = of_role(bed.parts, "seat leg")
+    assert {round(leg.solid.length) for leg in legs} == {370}
+    assert {leg.body.bounds[0][2] for leg in legs} == {0.0}
+    [front, *_] = bed.outline.sides
+    assert {front.depth(leg.body) for leg in legs} == {front.depth(seat.body)} == {(-200.0, 0.0)}
+    assert next(g.count for g in bed.goods if g.key == "leg-pad") == len(legs)
     with pytest.raises(DesignError) as refused:
         assemble(read_design(on_blocks(made_of="sleepers", height="500 mm")), catalogue())
     assert refused.value.problems[0].field == "add_ons.seats.height"
@@ -376,29 +421,106 @@ def test_a_bench_of_boards_stands_between_the_corner_blocks_too() -> None:
     bed = assemble(read_design(on_blocks(**seats)), catalogue())
     clear_and_fixed(bed)
     assert {round(p.solid.length) for p in of_role(bed.parts, "seat board", "seat rail")} == {900}
+    carried(bed)
+
+
+def carried(bed: Assembly) -> None:
+    """A bench of boards stands: every board lies on every bearer that it reaches, at both its ends; every
+    bearer on a rail at the wall and one in front, past neither's edge; rails hang from the wall or stand
+    on legs, and legs on the ground, a bearer over each.
+    """
+    for side in bed.outline.sides:
+        own = [p for p in bed.parts if p.side == side.name]
+        boards, bearers = of_role(own, "seat board"), of_role(own, "seat bearer")
+        rails, legs = of_role(own, "seat rail"), of_role(own, "seat leg")
+        wall = [r for r in rails if "wall rail" in r.name]
+        for board in boards:
+            a, b = side.reach(board.body)
+            reached = [p for p in bearers if side.reach(p.body)[1] > a + 0.1 and side.reach(p.body)[0] < b - 0.1]
+            assert len(reached) >= 2, board.name
+            assert all(touching(board, p) for p in reached), board.name
+            lain = [side.reach(p.body) for p in reached]
+            for at, inner in ((a, min(low for low, _ in lain)), (b, max(high for _, high in lain))):
+                assert abs(inner - at) <= 60 + 0.1, board.name
+            gaps = [d - c for (_, c), (d, _) in pairwise(sorted(lain))]
+            assert max(gaps, default=0) <= {27: 400, 45: 600}[round(board.solid.thickness)]
+        for bearer in bearers:
+            on = [r for r in rails if touching(bearer, r)]
+            assert len({r in wall for r in on}) == 2, bearer.name
+            outer = min(side.depth(bearer.body))
+            assert outer >= min(side.depth(r.body)[0] for r in on) - 0.1
+        for leg in legs:
+            assert leg.body.bounds[0][2] == 0.0
+            assert any(touching(leg, p) for p in bearers), leg.name
+        for rail in rails:
+            held = [j for j in bed.joints if rail.name in j.parts and j.kind.startswith("rail to")]
+            stood = [p for p in legs if touching(rail, p)]
+            assert held, rail.name
+            if rail not in wall:
+                low, high = side.reach(rail.body)
+                marks = sorted(sum(side.reach(p.body)) / 2 for p in stood)
+                assert max(b - a for a, b in pairwise(marks)) <= 900.1
+                assert marks[0] - low <= 60.1 and high - marks[-1] <= 60.1
+    assert of_role(bed.parts, "seat bearer")
+    clear_and_fixed(bed)
 
 
 @pytest.mark.parametrize("depth", ["250 mm", "450 mm"])
-def test_brackets_between_far_posts_have_packers_and_middle_boards_their_bearers(depth: str) -> None:
+def test_a_bench_before_far_posts_has_packers_behind_its_rail(depth: str) -> None:
     data = long_bed(seats={"sides": ["front"], "height": "560 mm", "depth": depth, "rail": "larch-45x70"})
     data["construction"] |= {"posts": "outside", "post_limit": "2.2 m"}
     data["courses"] = 3
     bed = assemble(read_design(data), catalogue())
-    clear_and_fixed(bed)
-    brackets = of_role(bed.parts, "seat bracket")
-    behind = [p for p in bed.parts if p.role.post or p.role.name == "seat packer"]
-    assert all(any(touching(b, p) for p in behind) for b in brackets)
     [front, *_] = bed.outline.sides
-    marks = sorted(sum(front.reach(b.body)) / 2 for b in brackets)
-    assert max(b - a for a, b in pairwise(marks)) <= 1250.01
-    under = of_role(bed.parts, "seat rail", "seat bearer")
-    for board in of_role(bed.parts, "seat board"):
-        assert any(touching(board, rail) for rail in under)
-    rails = sorted(front.reach(p.body) for p in of_role(bed.parts, "seat rail"))
-    for _, end in rails:
-        if end < front.length - 1:
-            lies = [front.reach(b.body) for b in brackets]
-            assert min(sum(a <= end - 35 and b >= end for a, b in lies), 1) == 1
+    behind = [p for p in bed.posts_before(front)] + of_role(bed.parts, "seat packer")
+    marks = sorted(sum(front.reach(p.body)) / 2 for p in behind)
+    assert max(b - a for a, b in pairwise(marks)) <= 900.01
+    assert of_role(bed.parts, "seat packer")
+    carried(bed)
+
+
+@pytest.mark.parametrize("kind", WALLED)
+@pytest.mark.parametrize("depth", ["300 mm", "400 mm"])
+def test_a_bench_before_a_wall_of_any_construction_stands(kind: str, depth: str) -> None:
+    """Deep ones too; where a wall is too thin to carry (staves, sheet) the bench has legs there as well."""
+    data = begun(kind, length="4.2 m")
+    data["add_ons"] = {"seats": {"sides": ["front"], "height": "400 mm", "depth": depth}}
+    plan = open_plan(read_design(data))
+    bed = plan[ASSEMBLY]
+    carried(bed)
+    thin = kind in ("staves", "framed_sheet")
+    backs = [p for p in of_role(bed.parts, "seat leg") if "back" in p.name]
+    assert bool(backs) == thin
+    assert any(j.kind == "wall to rail" for j in bed.joints) == thin
+    [seat] = plan.strength.seats
+    assert seat.holds
+    assert {"seat-weak", "fixing-short", "fixing-pokes"}.isdisjoint(w.code for w in plan.watch_outs)
+
+
+@given(
+    st.sampled_from(["front", "right"]),
+    st.integers(210, 600),
+    st.integers(300, 560),
+    st.sampled_from(["larch-27x145", "larch-45x195"]),
+    st.booleans(),
+    st.integers(1000, 9000),
+)
+def test_any_bench_that_is_not_refused_stands(
+    side: str, depth: int, height: int, board: str, outside: bool, long: int
+) -> None:
+    seats = {"sides": [side], "height": f"{height} mm", "depth": f"{depth} mm", "board": board}
+    data = long_bed(seats={**seats, "rail": "larch-45x70"})
+    data["outline"] = {"shape": "rectangle", "length": f"{long} mm", "width": "1.2 m"}
+    data["courses"] = 3
+    if outside:
+        data["construction"]["posts"] = "outside"
+    try:
+        bed = assemble(read_design(data), catalogue())
+    except DesignError as fault:
+        fields = {p.field for p in fault.problems}
+        assert fields <= {"add_ons.seats.height", "add_ons.seats.depth"}
+        return
+    carried(bed)
 
 
 def test_a_course_over_the_tops_of_the_posts_is_screwed_to_the_one_below() -> None:
@@ -431,8 +553,8 @@ def test_boards_that_would_hardly_reach_their_posts_are_refused() -> None:
 
 
 @pytest.mark.parametrize("face", ["outside", "inside"])
-def test_a_tie_is_screwed_through_rail_and_sheet(face: str) -> None:
-    """18 mm of wave and 45 of rail, from outside into the end of the tie, and 50 of bite: 120 long."""
+def test_a_cleat_of_a_tie_is_screwed_through_rail_and_sheet(face: str) -> None:
+    """18 mm of wave and 45 of rail, from outside into the cleat, and 50 of bite: 120 long."""
     data = long_bed(ties={"stock": "larch-45x70"})
     data["construction"] = {
         "kind": "framed_sheet",
@@ -444,5 +566,5 @@ def test_a_tie_is_screwed_through_rail_and_sheet(face: str) -> None:
     }
     data["courses"] = 1
     plan = plan_document(data)
-    [tie] = [f for f in plan["fixings"] if f["joint"] == "tie"]
-    assert (tie["screw"], tie["bite_mm"]) == ("screw-120", 57)
+    [cleat] = [f for f in plan["fixings"] if f["joint"] == "wall to cleat"]
+    assert (cleat["screw"], cleat["bite_mm"]) == ("screw-120", 57)

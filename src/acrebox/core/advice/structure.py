@@ -7,7 +7,7 @@ from acrebox.core.advice.registry import Finding, Level, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.construction.corner_blocks import BETWEEN_BLOCKS
-from acrebox.core.strength import STEEL, Bent
+from acrebox.core.strength import STEEL, Bent, factor
 
 
 @rule(
@@ -296,6 +296,47 @@ def seat_height(seen: Seen) -> Iterator[Finding]:
             f" {seen.show.length(low)} to {seen.show.length(high)}.",
             "Change its height.",
         )
+
+
+@rule(
+    "seat-weak",
+    stage="shape",
+    level="fix",
+    field="add_ons.seats",
+    why="A bench gives way all at once, under somebody.",
+    source="statics with NDS reference values; people on a bench: common practice (all from memory)",
+)
+def seat_weak(seen: Seen) -> Iterator[Finding]:
+    for seat in seen.strength.seats:
+        worst = seat.worst
+        if seat.holds:
+            continue
+        takes = f"{worst.ratio:.0%} of what they take" if worst.takes else "and nothing takes it"
+        yield Finding(
+            f"The bench before {seat.case.side} with people along its edge"
+            f" ({seen.show.weight(factor('sitters'))} on a metre): {worst.what}, {takes}.",
+            "Take thicker boards or rails, or a bench that is less deep.",
+            level="stop" if worst.ratio > limit("may_fall") else None,
+            field=f"add_ons.seats.{worst.field}",
+        )
+
+
+@rule(
+    "tie-weak",
+    stage="shape",
+    level="fix",
+    field="add_ons.ties",
+    why="A tie holds by its ends: where they let go the wall leans out at once.",
+    source="NDS, wood screws (from memory)",
+)
+def tie_weak(seen: Seen) -> Iterator[Finding]:
+    for tie in seen.strength.ties:
+        if not tie.holds:
+            yield Finding(
+                f"A {tie.what} pulls with {seen.show.force(tie.pull)}; the screws at its ends take"
+                f" {seen.show.force(tie.takes or 0.0)}.",
+                "Set more ties, or ties near the top and the bottom.",
+            )
 
 
 @rule(

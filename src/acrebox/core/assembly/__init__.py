@@ -15,7 +15,16 @@ from acrebox.core.assembly.facts import (
     WallLayer,
     with_bad_ones,
 )
-from acrebox.core.assembly.loads import Hoop, Laid, LoadCase, Pull, Upright, WallAlong
+from acrebox.core.assembly.loads import (
+    Hoop,
+    Laid,
+    LoadCase,
+    Pull,
+    SeatLoad,
+    SeatMember,
+    Upright,
+    WallAlong,
+)
 from acrebox.core.assembly.parts import (
     CountedPiece,
     Part,
@@ -47,6 +56,8 @@ __all__ = [
     "Pull",
     "Role",
     "Sawn",
+    "SeatLoad",
+    "SeatMember",
     "SheetPiece",
     "Span",
     "Stance",

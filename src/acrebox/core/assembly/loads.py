@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from acrebox.core.assembly.facts import Joint
+
 
 @dataclass(frozen=True, kw_only=True)
 class LoadCase:
@@ -88,3 +90,33 @@ class Laid(LoadCase):
     reinforced: bool = False
     bar: float = 0.0
     every: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class SeatMember:
+    """What of a bench bends, or stands: its span [mm], its section as loaded (across the load and in its
+    direction) [mm], how far it goes on beyond its last support [mm].
+    """
+
+    stock: str
+    span: float
+    breadth: float
+    depth: float
+    over: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class SeatLoad(LoadCase):
+    """A bench before a side, so long [mm]: its boards, what they lie on, what that lies on, its legs and what
+    each stands on, so wide and square [mm; none on hard ground]; the joints that carry, and how thick the
+    wall is that it hangs from [mm].
+    """
+
+    board: SeatMember
+    leg: SeatMember
+    length: float
+    pad: float
+    bearer: SeatMember | None = None
+    rail: SeatMember | None = None
+    wall: float = 0.0
+    joints: tuple[Joint, ...] = ()

@@ -21,7 +21,7 @@ def leave_open(bed: Assembly, choice: Posted, strapped_round: bool) -> Assembly:
     """
     side = _open_side(bed, choice)
     last = [p for p in bed.parts if p.side == side.name and not p.role.post]
-    ties = _ties_onto(bed, last)
+    ties = _ties_onto(bed, side.name, last)
     walls = [p for p in last if p.role.bends != "on_top" and p not in ties]
     tops = [p for p in bed.parts if p.role.bends == "on_top" and p.side == side.name]
     steps = [f"last of all its {_counted(walls)}, the lowest first, as the fill rises behind them"]
@@ -66,10 +66,11 @@ def _open_side(bed: Assembly, choice: Posted) -> Side:
     return side
 
 
-def _ties_onto(bed: Assembly, last: list[Part]) -> list[Part]:
+def _ties_onto(bed: Assembly, side: str, last: list[Part]) -> list[Part]:
     """The ties that end on an open side."""
-    names = {p.name for p in last}
-    met = {name for j in bed.joints if j.kind == "tie" and names & set(j.parts) for name in j.parts}
+    here = {p.name for p in (*last, *bed.posts_at(side))}
+    held = ("tie to cleat", "tie to post")
+    met = {j.parts[0] for j in bed.joints if j.kind in held and j.parts[1] in here}
     return [p for p in of_role(bed.parts, "cross tie") if p.name in met]
 
 

@@ -84,8 +84,8 @@ class Straps(Asking):
 
 
 SEATS: dict[str, Any] = {
-    "boards": "boards on rails and struts",
-    "sleepers": "the bed's own timbers, on triangles",
+    "boards": "boards on bearers, rails and legs",
+    "sleepers": "the bed's own timbers, on lengths of them stood on end",
 }
 
 
@@ -95,8 +95,8 @@ def _each_once(sides: tuple[str, ...]) -> tuple[str, ...]:
 
 
 class Seats(Asking):
-    """Benches outside on chosen sides: seat boards on rails, carried by 45° brackets; or the bed's own
-    timbers, laid flat on triangles sawn from them.
+    """Benches outside on chosen sides: seat boards on bearers across, those on a rail at the wall and one on
+    legs in front; or the bed's own timbers, laid flat on lengths of them stood on end.
     """
 
     order = ("sides", "made_of", "height", "depth", "overhang", "board", "rail")
@@ -111,7 +111,7 @@ class Seats(Asking):
         "boards", json_schema_extra=asks("It is made of", label="Bench made of", words=SEATS)
     )
     board: str = Field("larch-27x145", json_schema_extra=asks("Seat of", stock="board", imperial="2x6"))
-    rail: str = Field("larch-45x70", json_schema_extra=asks("Rails, brackets", stock="rail", imperial="2x4"))
+    rail: str = Field("larch-45x70", json_schema_extra=asks("Rails, bearers, legs", stock="rail", imperial="2x4"))
     height: Length = Field(Length("430 mm"), json_schema_extra=asks("Seat height", imperial="17 in"))
     depth: Length = Field(
         Length("300 mm"), json_schema_extra=asks("Seat depth, about", label="Seat depth", imperial="12 in")

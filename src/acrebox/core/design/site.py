@@ -38,6 +38,8 @@ STANDS: dict[str, Any] = {
 }
 CARRIED = ("deck", "roof")
 """What somebody built to carry so much and no more."""
+HARD = ("paving", "deck", "roof")
+"""What nobody digs into."""
 
 
 class MayCarry(Asking):

@@ -60,7 +60,8 @@ def _fitting(seats: dict[str, Any], seen: Seen) -> dict[str, Any]:
     """A bench no higher than the wall carries, in whole centimetres or half inches."""
     board = seen.book.find_timber(seats["board"])
     step = 10.0 if seen.show.built is System.METRIC else float(MM_PER_INCH) / 2
-    most = seen.assembly.wall_top + (board.thickness.mm if board else 0.0)
+    rail = seen.book.find_timber(seats["rail"])
+    most = seen.assembly.wall_top + sum((board.thickness.mm if board else 0.0, rail.width.mm if rail else 0.0))
     if Length(seats["height"]).mm <= most:
         return seats
     return {**seats, "height": seen.show.typed(floor(most / step + 1e-9) * step)}

@@ -77,6 +77,23 @@ class LaidStrength(Figures):
     says: str
 
 
+class SeatRow(Figures):
+    """Something of a bench that carries: how much of what it takes it has to (none where nothing holds it)."""
+
+    what: str
+    ratio: Amount | None
+    holds: bool
+
+
+class SeatStrength(Row):
+    """A bench before a side under those who sit at its edge, and what of it carries."""
+
+    side: str
+    holds: bool
+    says: str
+    rows: list[SeatRow]
+
+
 class BowCurve(Row):
     """The line of a side's outer face when bowed, ten times as far as it will [mm], over the plan."""
 
@@ -96,4 +113,5 @@ class StrengthPlan(Figures):
     ties: list[TieStrength]
     hoops: list[HoopStrength]
     laid: list[LaidStrength]
+    seats: list[SeatStrength]
     curves: list[BowCurve]

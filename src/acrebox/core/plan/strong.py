@@ -6,22 +6,26 @@ from math import inf
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.fill.layers import wet_weight
-from acrebox.core.fixing.choose import SEAM
+from acrebox.core.assembly import Joint
+from acrebox.core.fixing.choose import SEAM, Fixed, fixings_of
 from acrebox.core.plan.strength_rows import (
     BowCurve,
     HoopStrength,
     LaidStrength,
     MemberStrength,
     PostStrength,
+    SeatRow,
+    SeatStrength,
     StrengthPlan,
     TieStrength,
 )
-from acrebox.core.strength import Bent, HoopCheck, LaidCheck, check_strength
+from acrebox.core.strength import Bent, HoopCheck, LaidCheck, Screws, ScrewsOf, SeatCheck, check_strength
 from acrebox.core.strength.bending import bent_worked
 from acrebox.core.strength.curve import bow_curve
 from acrebox.core.strength.hoop import hoop_worked, seam_worked
 from acrebox.core.strength.laid import laid_words, laid_worked
 from acrebox.core.strength.posts import post_worked
+from acrebox.core.strength.seats import seat_words, seat_worked
 from acrebox.core.strength.soil import push_worked
 from acrebox.core.strength.thumb import beside_the_rule, rule_for
 
@@ -42,6 +46,7 @@ def strength_of(seen: Seen) -> StrengthPlan:
         ],
         hoops=[_hoop(h, seen) for h in check.hoops],
         laid=[_laid(x, seen) for x in check.laid],
+        seats=[_seat(s, seen) for s in check.seats],
         curves=_curves(seen),
         working={"push_kpa": push},
     )
@@ -68,6 +73,25 @@ def _member(m: Bent, seen: Seen) -> MemberStrength:
         says=beside_the_rule(m, rule, seen.show),
         working=bent_worked(m, seen.show),
     )
+
+
+def screws_of(seen: Seen) -> ScrewsOf:
+    """What screws hold a joint, of the fixings chosen for all of a bed: the weakest that joints of its kind and
+    thickness have.
+    """
+    alike: dict[tuple[str, float], list[Fixed]] = {}
+    for fixed in seen.fixings:
+        alike.setdefault((fixed.kind, round(fixed.through, 1)), []).append(fixed)
+
+    def screws(joint: Joint) -> Screws:
+        found = alike.get((joint.kind, round(joint.through, 1)), [])
+        if not found:
+            return Screws(0, 0.0, 0.0)
+        weakest = min(found, key=lambda f: (f.screw.diameter.mm, f.bite))
+        bite = max(0.0, min(weakest.bite, joint.into))
+        return Screws(fixings_of(joint, seen.show.built), weakest.screw.diameter.mm, bite)
+
+    return screws
 
 
 def seam_count(seen: Seen, wanted: int) -> int:
@@ -104,6 +128,23 @@ def _laid(found: LaidCheck, seen: Seen) -> LaidStrength:
     )
 
 
+def _seat(found: SeatCheck, seen: Seen) -> SeatStrength:
+    return SeatStrength(
+        side=found.case.side,
+        holds=found.holds,
+        says=seat_words(found, seen.show),
+        rows=[
+            SeatRow(
+                what=row.what,
+                ratio=row.ratio if row.takes else None,
+                holds=row.ratio <= 1.0 + 1e-9,
+                working={"ratio": seat_worked(row, found, seen.show)},
+            )
+            for row in found.rows
+        ],
+    )
+
+
 def _posts(seen: Seen) -> PostStrength | None:
     found = seen.strength.posts
     if found is None:
@@ -137,14 +178,14 @@ STRENGTH_CHECK = register(
     Chapter(
         key="strength_check",
         stage="shape",
-        reads=("assembly", "layers", "fixed", "design.loads"),
+        reads=("show", "assembly", "layers", "fixed", "design.loads"),
         work=lambda seen: check_strength(
             seen.assembly,
             seen.design.loads,
             seen.book,
             seen.layers[-1].top - seen.assembly.foot,
             wet_weight(seen.layers),
-            max((f.each[0] for f in seen.fixings if f.kind == "tie"), default=0),
+            screws_of(seen),
         ),
     )
 )

@@ -39,7 +39,7 @@ STEP_MM = {System.METRIC: 50.0, System.IMPERIAL: 3 * float(MM_PER_INCH)}
 MOST_THICKER = 2
 MOST_PRICED = 6
 FILE = ("remedies", "remedies.toml")
-STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied", "laid-loose", "ring-seam")
+STRONG = ("will-bow", "bow", "weak-posts", "post-shallow", "untied", "laid-loose", "ring-seam", "tie-weak")
 Document = dict[str, Any]
 
 
@@ -174,6 +174,11 @@ def _tries(plan: Plan, seen: set[str]) -> Iterator[_Try]:
         for count, words in ((1, "One cross tie"), (2, "Two cross ties"), (3, "Three cross ties")):
             more = put_at(document, "add_ons.ties", {**ties, "count": count})
             yield _Try(f"{words} a side, top and bottom", more)
+    elif "tie-weak" in seen:
+        for count, words in ((2, "Two"), (3, "Three"), (4, "Four")):
+            more = put_at(document, "add_ons.ties.levels", "top_and_bottom")
+            more = put_at(more, "add_ons.ties.count", count)
+            yield _Try(f"{words} cross ties a side, top and bottom", more)
     if add_ons.cap is None:
         yield _Try("A cap board along the top", capped)
     yield from _thicker(document, plan)

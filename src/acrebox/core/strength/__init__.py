@@ -3,7 +3,7 @@
 One file a load case; importing this package registers them.
 """
 
-from acrebox.core.strength import along, hoop, laid, pull, upright
+from acrebox.core.strength import along, hoop, laid, pull, seats, upright
 from acrebox.core.strength.bending import STEEL, Bent
 from acrebox.core.strength.check import StrengthCheck, check_strength
 from acrebox.core.strength.factors import factor
@@ -12,6 +12,8 @@ from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck
 from acrebox.core.strength.pull import TieCheck
 from acrebox.core.strength.registry import checks
+from acrebox.core.strength.screws import Screws, ScrewsOf
+from acrebox.core.strength.seats import SeatCheck
 from acrebox.core.strength.sides import POST_LIMIT
 
 __all__ = [
@@ -21,6 +23,9 @@ __all__ = [
     "HoopCheck",
     "LaidCheck",
     "PostCheck",
+    "Screws",
+    "ScrewsOf",
+    "SeatCheck",
     "StrengthCheck",
     "TieCheck",
     "along",
@@ -30,5 +35,6 @@ __all__ = [
     "hoop",
     "laid",
     "pull",
+    "seats",
     "upright",
 ]

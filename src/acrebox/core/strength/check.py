@@ -12,6 +12,8 @@ from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck, check_posts
 from acrebox.core.strength.pull import TieCheck, check_ties
 from acrebox.core.strength.registry import Loaded, check
+from acrebox.core.strength.screws import ScrewsOf, none_yet
+from acrebox.core.strength.seats import SeatCheck, with_screws
 from acrebox.core.strength.sides import Side, check_sides
 from acrebox.core.strength.soil import Push, push_of
 from acrebox.core.strength.walls import walls_of
@@ -31,13 +33,15 @@ class StrengthCheck:
     ties: tuple[TieCheck, ...]
     hoops: tuple[HoopCheck, ...] = ()
     laid: tuple[LaidCheck, ...] = ()
+    seats: tuple[SeatCheck, ...] = ()
 
     @property
     def holds(self) -> bool:
-        """Whether walls, posts, ties, rings and laid walls do."""
+        """Whether walls, posts, ties, rings, laid walls and benches do."""
         posts = self.posts is None or self.posts.holds
         walls = all(m.holds for m in self.members) and all(t.holds for t in self.ties)
-        return posts and walls and all(h.holds for h in self.hoops) and all(x.holds for x in self.laid)
+        more = (*self.hoops, *self.laid, *self.seats)
+        return posts and walls and all(one.holds for one in more)
 
 
 def loaded_by(loads: Loads, book: Catalogue, depth: float, unit_weight: float) -> Loaded:
@@ -52,7 +56,7 @@ def seam_screws(bed: Assembly, loaded: Loaded) -> int:
 
 
 def check_strength(
-    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float, tie_screws: int = 0
+    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float, screws: ScrewsOf = none_yet
 ) -> StrengthCheck:
     """Work out every load case of a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³], where
     the gardener does not say another.
@@ -79,9 +83,10 @@ def check_strength(
             *(f for f in found if isinstance(f, Bent)),
         ),
         posts=check_posts(bed.stance, sides, loaded) if bed.stance else None,
-        ties=(*check_ties(bed, sides, tie_screws), *(f for f in found if isinstance(f, TieCheck))),
+        ties=(*check_ties(bed, sides, screws), *(f for f in found if isinstance(f, TieCheck))),
         hoops=tuple(f for f in found if isinstance(f, HoopCheck)),
         laid=tuple(f for f in found if isinstance(f, LaidCheck)),
+        seats=tuple(with_screws(f, screws) for f in found if isinstance(f, SeatCheck)),
     )
 
 

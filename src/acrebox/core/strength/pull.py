@@ -3,10 +3,11 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Pull
+from acrebox.core.assembly import Assembly, Part, Pull, of_role
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
+from acrebox.core.strength.screws import ScrewsOf
 from acrebox.core.strength.sides import Side
 
 
@@ -48,10 +49,33 @@ def check_pull(case: Pull, loaded: Loaded) -> TieCheck:
     return TieCheck(case.what, pull, total * case.share, case.length, case.words, case.count)
 
 
-def check_ties(bed: Assembly, sides: Iterable[Side], screws: int) -> list[TieCheck]:
-    """The tie that pulls most, as the walls lean on it: by the balance of what holds top and bottom."""
+def check_ties(bed: Assembly, sides: Iterable[Side], screws: ScrewsOf) -> list[TieCheck]:
+    """The tie that pulls most, as the walls lean on it: by the balance of what holds top and bottom; and what
+    the weaker end of the weakest tie takes.
+    """
+    ties = of_role(bed.parts, "cross tie")
     pulls = [(abs(sum(force)), side.wall.side) for side in sides for force in side.answer.stops]
-    if not pulls or not any(p.role.name == "cross tie" for p in bed.parts):
+    if not pulls or not ties:
         return []
     most, name = max(pulls)
-    return [TieCheck("cross tie", most, side=name, takes=screws * factor("end_screw"))]
+    takes = min(_takes(bed, tie, screws) for tie in ties)
+    return [TieCheck("cross tie", most, side=name, takes=takes)]
+
+
+def _takes(bed: Assembly, tie: Part, screws: ScrewsOf) -> float:
+    """What the weaker end of a tie takes [N], under soil that stays: what stands at its flanks there, a cleat
+    no more than the wall's screws in it.
+    """
+    axis = tie.solid.along
+    middle = sum(tie.solid.reach(axis)) / 2
+    ends = [0.0, 0.0]
+    for joint in bed.joints:
+        if joint.kind not in ("tie to cleat", "tie to post") or joint.parts[0] != tie.name:
+            continue
+        other = bed.part(joint.parts[1])
+        takes = screws(joint).sideways
+        if joint.kind == "tie to cleat":
+            behind = [j for j in bed.joints if j.kind == "wall to cleat" and j.parts[1] == other.name]
+            takes = min(takes, sum(screws(j).drawn for j in behind))
+        ends[sum(other.body.reach(axis)) / 2 > middle] += takes
+    return min(ends) * factor("duration")

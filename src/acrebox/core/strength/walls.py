@@ -91,7 +91,7 @@ def _wall(bed: Assembly, side: Side) -> Wall | None:
     inside = [p for p in posts if start + SAME_MM < p.at < end - SAME_MM]
     rigid = [p for p in inside if p.role == "ledger post"]
     stops = [(p.at - start, beam.z) for p in rigid for beam in beams if beam.z < p.top + SAME_MM]
-    elsewhere = [*_ties(bed, side), *((h.at, h.z) for h in bed.held if h.side == side.name)]
+    elsewhere = [(h.at, h.z) for h in bed.held if h.side == side.name]
     stops += [(at - start, z) for at, z in elsewhere if start + SAME_MM < at < end - SAME_MM]
     return Wall(
         side=side.name,
@@ -240,16 +240,3 @@ def _through(side: Side, part: Part) -> float:
     way = part.solid.through if abs(part.solid.through[2]) < 0.5 else part.solid.face
     inward = abs(way[0] * side.inward[0] + way[1] * side.inward[1])
     return part.solid.thickness if inward > 0.9 and way is part.solid.through else part.solid.width
-
-
-def _ties(bed: Assembly, side: Side) -> list[tuple[float, float]]:
-    """Where cross ties meet a side [mm along, mm up]."""
-    names = {p.name for p in bed.parts if p.side == side.name}
-    ties = {p.name: p for p in of_role(bed.parts, "cross tie")}
-    found = []
-    for joint in bed.joints:
-        if joint.kind == "tie" and joint.parts[0] in names and joint.parts[1] in ties:
-            tie = ties[joint.parts[1]]
-            (_, _, z0), (_, _, z1) = tie.body.bounds
-            found.append((sum(side.reach(tie.body)) / 2, (z0 + z1) / 2))
-    return found

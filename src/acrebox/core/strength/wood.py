@@ -30,10 +30,10 @@ def _step(wide: float) -> _Step:
     return next((s for s in _steps() if wide / float(MM_PER_INCH) <= s.to_in + 0.3), _steps()[-1])
 
 
-def bending_strength(wood: Species, breadth: float, depth: float) -> float:
+def bending_strength(wood: Species, breadth: float, depth: float, *, lasting: bool = True) -> float:
     """What a section may be bent to [MPa], `depth` [mm] in the direction of the load, `breadth` across it.
 
-    Fb · C_D · C_F · C_fu · C_M: lasting load; size by the wider face; flatwise where the load is on the wider
+    Fb · C_D · C_F · C_fu · C_M: lasting load, or people who come and go; size by the wider face; flatwise where the load is on the wider
     face; wet, save where Fb·C_F is at most 1150 psi. Source: NDS, sawn lumber, No. 2 (from memory).
     """
     wide, thin = max(breadth, depth), min(breadth, depth)
@@ -41,7 +41,7 @@ def bending_strength(wood: Species, breadth: float, depth: float) -> float:
     flat = step.flat if breadth > depth + 1.0 and thin < factor("timber_from") else 1.0
     sized = wood.fb_mpa * step.size
     wet = 1.0 if sized <= 1150 * MPA_PER_PSI else factor("wet_bending")
-    return sized * flat * factor("duration") * wet
+    return sized * flat * (factor("duration") if lasting else 1.0) * wet
 
 
 def stiffness(wood: Species) -> float:

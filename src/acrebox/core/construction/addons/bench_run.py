@@ -1,18 +1,23 @@
-"""Where a bench stands along a side: between what stands there, on brackets, joined over them."""
+"""Where a bench stands along a side: between what stands there, on legs, joined over them."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from math import ceil
 
-from acrebox.core.assembly import Assembly, Part, of_role, stick
+from acrebox.core.assembly import Assembly, Good, Part, of_role, stick
 from acrebox.core.construction.posts import even_marks
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
+from acrebox.core.design import HARD, Design
 from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
+from acrebox.core.shape.vector import Point2
+from acrebox.core.stock import Catalogue
 
 
 def free_run(bed: Assembly, side: Side) -> tuple[float, float]:
@@ -29,7 +34,7 @@ def free_run(bed: Assembly, side: Side) -> tuple[float, float]:
 @dataclass(frozen=True, kw_only=True)
 class BenchRun:
     """Where a bench stands along a side [mm]: from and to, so far off the wall, where its boards and its
-    rails are joined, and its brackets: two where rails are joined.
+    rails are joined, and where its legs stand.
     """
 
     low: float
@@ -37,39 +42,39 @@ class BenchRun:
     off: float
     boards: tuple[float, ...]
     rails: tuple[float, ...]
-    brackets: tuple[float, ...]
+    legs: tuple[float, ...]
 
-    def beside(self, mark: float, thick: float) -> float:
-        """Where something so thick begins that lies along a bracket as thick as itself [mm]: towards the
-        middle, or away from a bracket that stands there.
+    def every(self, apart: float) -> list[float]:
+        """Where what lies across stands [mm]: at every leg, and evenly between them, nowhere further apart
+        than so.
         """
-        after, before = mark + thick / 2, mark - 1.5 * thick
-        taken = any(0.01 < other - mark < 1.5 * thick for other in self.brackets)
-        free = any(0.01 < mark - other < 1.5 * thick for other in self.brackets)
-        middle = (self.low + self.high) / 2
-        return before if taken or (mark > middle and not free) else after
+        marks = [self.legs[0]]
+        for a, b in pairwise(self.legs):
+            count = max(1, ceil((b - a) / apart - 1e-6))
+            marks += [a + (b - a) * n / count for n in range(1, count + 1)]
+        return marks
 
 
 def run_along(
-    bed: Assembly, side: Side, written: str, longest: tuple[float, float], thick: float, built: System
+    bed: Assembly, side: Side, written: str, longest: tuple[float, float], built: System
 ) -> BenchRun:
-    """Where a bench stands whose boards and rails come so long, and whose brackets are so `thick` [mm]. Where
-    posts stand outside the wall, it stands before them, and each has its bracket.
+    """Where a bench stands whose boards and rails come so long [mm]. Where posts stand outside the wall, it
+    stands before them, and has a leg at each.
 
-    Raises DesignError when boards (`written` says which) or rails cannot be joined over the brackets.
+    Raises DesignError when boards (`written` says which) or rails cannot be joined over the legs.
     """
     low, high = free_run(bed, side)
     before = bed.posts_before(side)
-    ends = [low + size("bracket_inset", built), high - size("bracket_inset", built)]
+    ends = [low + size("seat_legs_inset", built), high - size("seat_legs_inset", built)]
     anchors = sorted(sum(side.reach(p.body)) / 2 for p in before) or ends
-    marks = even_marks(anchors, size("bracket_most" if before else "bracket_every", built))
+    marks = even_marks(anchors, size("seat_legs_every", built))
     try:
         boards, rails = (even_joints(low, high, most, marks[1:-1]) for most in longest)
     except ValueError:
         raise refuse(
             "add_ons.seats.board",
             written,
-            f"The bench of {side.name} cannot be joined over its brackets.",
+            f"The bench of {side.name} cannot be joined over its legs.",
             "a board sold in longer lengths",
         ) from None
     return BenchRun(
@@ -78,14 +83,55 @@ def run_along(
         off=max((-side.depth(p.body)[0] for p in before), default=0.0),
         boards=boards,
         rails=rails,
-        brackets=_doubled(marks, rails, thick),
+        legs=tuple(marks),
     )
 
 
-def _doubled(marks: Sequence[float], joins: Sequence[float], thick: float) -> tuple[float, ...]:
+def doubled(marks: Sequence[float], joins: Sequence[float], thick: float) -> tuple[float, ...]:
     """Marks [mm] with two side by side, each so thick [mm], where something is joined: one for each end."""
-    places = [(m - thick / 2, m + thick / 2) if m in joins else (m,) for m in marks]
+    near = [any(abs(m - j) < thick / 2 for j in joins) for m in marks]
+    places = [(m - thick / 2, m + thick / 2) if two else (m,) for m, two in zip(marks, near, strict=True)]
     return tuple(at for place in places for at in place)
+
+
+def pad_of(design: Design, built: System) -> float:
+    """How wide what a leg stands on is [mm]: a paver, or nothing on ground that is hard."""
+    return 0.0 if design.site.stands_on in HARD else size("leg_pad", built)
+
+
+def pads(legs: Sequence[Part], wide: float, book: Catalogue, show: Printer) -> tuple[Good, ...]:
+    """What legs stand on where the ground is soft: a paver so wide [mm], flush with the ground; legs that
+    stand close share one.
+    """
+    if not wide:
+        return ()
+    placed: list[tuple[Point2, Point2]] = []
+    for leg in legs:
+        (x0, y0, _), (x1, y1, _) = leg.body.bounds
+        for n, ((a0, b0), (a1, b1)) in enumerate(placed):
+            both = (min(a0, x0), min(b0, y0)), (max(a1, x1), max(b1, y1))
+            if max(both[1][0] - both[0][0], both[1][1] - both[0][1]) <= wide:
+                placed[n] = both
+                break
+        else:
+            placed.append(((x0, y0), (x1, y1)))
+    sold = book.find_good("leg-pad")
+    working = (
+        f"{len(legs)} legs on {len(placed)}, laid flush with the ground: {show.length(wide)} square; those that"
+        " stand close share one"
+    )
+    return (Good(key="leg-pad", what="pavers under legs", count=len(placed), unit=sold.unit, working=working),)
+
+
+def fall_of(design: Design) -> float:
+    """How much longer a leg may have to be than the bed is high over its highest ground [mm]: the fall of
+    the ground, where the bed stands level over it.
+    """
+    ground = design.ground
+    if ground is None or ground.school == "dig_in" or len(ground.stations) < 2:
+        return 0.0
+    heights = [s.height.mm for s in ground.stations]
+    return max(heights) - min(heights)
 
 
 def cut_at(

@@ -1,9 +1,10 @@
-"""Benches of the bed's own timbers, laid flat on triangles sawn from them, between the corner blocks."""
+"""Benches of the bed's own timbers, laid flat on lengths of them that stand on end, between the corner blocks."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from itertools import pairwise
 
-from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
-from acrebox.core.construction.addons.bench_run import cut_at, run_along
+from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
+from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, doubled, fall_of, pad_of, pads, run_along
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, longest_stick
@@ -13,62 +14,56 @@ from acrebox.core.design import Design, Seats
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.shape.bodies import Box, EndCut
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
 
-DOWN: Point = (0.0, 0.0, -1.0)
-
 
 @dataclass(frozen=True, kw_only=True)
 class _OwnSeat:
-    """A bench of one timber laid flat, its top so `high`, the longest piece of it [mm]."""
+    """A bench of one timber laid flat, its top so `high`, the longest piece of it, and what its legs are left
+    longer [mm].
+    """
 
     timber: ChosenTimber
     high: float
     longest: float
-    nose: float
+    spare: float
+    pad: float
     built: System
 
     @property
     def under(self) -> float:
-        """Height of its underside, the top of its triangles [mm]."""
+        """Height of its underside, the top of its legs [mm]."""
         return self.high - self.timber.thick
-
-    @property
-    def leg(self) -> float:
-        """How far a triangle reaches down the wall [mm]: as far as it reaches out, and the nose in front."""
-        return self.timber.wide + self.nose
 
 
 def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: Printer) -> Assembly:
     """Lay the bed's own timber along the sides asked for.
 
-    Raises DesignError when the walls are of no timber that carries, a bench is higher than its wall or too
-    low for its triangles, or stands in something.
+    Raises DesignError when the walls are of no timber that carries, a bench is higher than its wall, or
+    stands in something.
     """
     bench = _bench(bed, seats, design, book, show)
-    if bench.under > bed.wall_top + 1e-6 or bench.under < bench.leg:
+    least = size("packer_least", show.built)
+    if bench.under > bed.wall_top + 1e-6 or bench.under < least:
         raise refuse(
             "add_ons.seats.height",
             seats.height.text,
-            f"A triangle {show.length(bench.leg)} tall does not fit against the wall under that seat.",
-            " to ".join(show.length(under + bench.timber.thick) for under in (bench.leg, bed.wall_top)),
+            "Its legs would stand over the wall that they are screwed to, or be too short to be screwed.",
+            " to ".join(show.length(under + bench.timber.thick) for under in (least, bed.wall_top)),
         )
-    made = [
-        part
-        for n, name in enumerate(seats.sides)
-        for part in _parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
-    ]
+    made, loads = [], []
+    for n, name in enumerate(seats.sides):
+        side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
+        key, longest = bench.timber.timber.key, (bench.longest, bench.longest)
+        run = run_along(bed, side, key, longest, bench.built)
+        made += _parts(bench, side, run)
+        loads.append(_load(bench, run, name))
     refuse_clash("add_ons.seats.sides", made, bed)
-    seated = bed.adding(made, _joints(bed, made))
-    pair = bench.leg + bench.nose + size("usual_kerf", show.built)
-    words = (
-        f"triangles {show.length(bench.leg)} by {show.length(bench.timber.wide)}, the nose"
-        f" {show.length(bench.nose)}; two come nose to tail out of {show.length(pair)}"
-    )
-    return replace(seated, notes={**seated.notes, "seat brackets": words})
+    legs = of_role(made, "seat leg")
+    return bed.adding(made, _joints(bed, made), goods=pads(legs, bench.pad, book, show), loads=loads)
 
 
 def _bench(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: Printer) -> _OwnSeat:
@@ -91,46 +86,53 @@ def _bench(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: P
         timber=chosen,
         high=seats.height.mm,
         longest=longest_stick(design, timber, book),
-        nose=size("triangle_nose", show.built),
+        spare=fall_of(design),
+        pad=pad_of(design, show.built),
         built=show.built,
     )
 
 
-def _parts(bed: Assembly, bench: _OwnSeat, side: Side) -> list[Part]:
-    """The seat, joined over its triangles, and the triangles: two where it is joined."""
+def _parts(bench: _OwnSeat, side: Side, run: BenchRun) -> list[Part]:
+    """The seat, joined over its legs, and the legs, as wide as it is: two where it is joined."""
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
-    longest = (bench.longest, bench.longest)
-    run = run_along(bed, side, bench.timber.timber.key, longest, bench.timber.thick, bench.built)
-    key, role = bench.timber.timber.key, "seat bracket"
+    timber, key = bench.timber, bench.timber.timber.key
     start = side.place(run.low, -run.off, bench.under)
-    laid = Box(start, side.along, out, UP, run.high - run.low, bench.timber.wide, bench.timber.thick)
-    parts = cut_at(laid, run, run.boards, f"{side.name} seat", "seat board", bench.timber, side)
-    for n, mark in enumerate(run.brackets, start=1):
-        box = Box(
-            origin=side.place(mark - bench.timber.thick / 2, -run.off, bench.under),
-            along=DOWN,
-            face=out,
-            through=side.along,
-            length=bench.leg,
-            width=bench.timber.wide,
-            thickness=bench.timber.thick,
-            ends=(EndCut(), EndCut(mitre=45.0)),
-        )
-        parts.append(stick(f"{side.name} triangle {n}", role, key, box, side=side.name))
+    laid = Box(start, side.along, out, UP, run.high - run.low, timber.wide, timber.thick)
+    parts = cut_at(laid, run, run.boards, f"{side.name} seat", "seat board", timber, side)
+    for n, mark in enumerate(doubled(run.legs, run.boards, timber.thick), start=1):
+        start = side.place(mark - timber.thick / 2, -run.off, 0.0)
+        box = Box(start, UP, out, side.along, bench.under, timber.wide, timber.thick)
+        name = f"{side.name} leg {n}"
+        parts.append(stick(name, "seat leg", key, box, side=side.name, allowance=bench.spare))
     return parts
 
 
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    """The seat down into its triangles, the wall or the post through into them."""
-    seats, brackets = of_role(parts, "seat board"), of_role(parts, "seat bracket")
+    """The seat down into its legs, the wall or the post through into the edge of each."""
+    seats, legs = of_role(parts, "seat board"), of_role(parts, "seat leg")
     found = [
-        lapped(
-            "seat to bracket", seat, b, into=size("triangle_nose") + seat.solid.width / 2, run=b.solid.width
-        )
-        for seat, b in touching_pairs(seats, brackets)
+        lapped("seat to leg", seat, leg, into=leg.solid.length, run=leg.solid.width)
+        for seat, leg in touching_pairs(seats, legs)
     ]
     found += [
-        lapped("wall to bracket", behind, b, into=b.solid.width / 2)
-        for b, behind in touching_pairs(brackets, bed.parts)
+        lapped("wall to leg", behind, leg, into=leg.solid.width / 2)
+        for leg, behind in touching_pairs(legs, bed.parts)
     ]
     return found
+
+
+def _load(bench: _OwnSeat, run: BenchRun, side: str) -> SeatLoad:
+    """What of a bench before a side is to hold who sits there."""
+    timber, key = bench.timber, bench.timber.timber.key
+    ends = max(run.legs[0] - run.low, run.high - run.legs[-1])
+    bay = max([ends, *(b - a for a, b in pairwise(run.legs))])
+    return SeatLoad(
+        side=side,
+        what="bench",
+        board=SeatMember(stock=key, span=bay, breadth=timber.wide, depth=timber.thick),
+        leg=SeatMember(
+            stock=key, span=bench.under + bench.spare, breadth=timber.wide, depth=timber.thick
+        ),
+        length=run.high - run.low,
+        pad=bench.pad,
+    )

@@ -1,24 +1,30 @@
-"""Benches outside on chosen sides: seat boards on two rails, carried by 45° brackets."""
+"""Benches outside on chosen sides: seat boards on bearers across, the bearers on a rail at the wall and one
+in front, that one on legs.
+"""
 
 from dataclasses import dataclass
-from math import sqrt
+from itertools import pairwise
 
-from acrebox.core.assembly import Assembly, Joint, Part, of_role, stick
-from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, run_along
+from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
+from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, doubled, fall_of, pad_of, pads, run_along
 from acrebox.core.construction.addons.own_seats import add_own_seats
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import contact_height, lapped, lies_against, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
-from acrebox.core.construction.sizes import printed, size
+from acrebox.core.construction.sizes import printed, seat_span, size
+from acrebox.core.construction.studwork import SKEW
 from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.shape.bodies import Box, EndCut
+from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
+
+
+HUNG_BY = ("rail to wall", "rail to upright")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -30,6 +36,8 @@ class _Seat:
     rail: ChosenTimber
     boards: int
     longest: tuple[float, float]
+    spare: float
+    pad: float
 
     @property
     def depth(self) -> float:
@@ -38,38 +46,63 @@ class _Seat:
 
     @property
     def under(self) -> float:
-        """Height of the underside of the boards [mm]."""
+        """Height of the underside of the boards, the top of the bearers [mm]."""
         return self.seats.height.mm - self.board.thickness
 
     @property
-    def reach(self) -> float:
-        """From the wall to the inner face of the front rail [mm]: what a bracket spans."""
-        return self.depth - self.seats.overhang.mm - self.rail.thickness
+    def rails_top(self) -> float:
+        """Height of the top of the rails and the legs [mm]: the bearers lie on them."""
+        return self.under - self.rail.width
 
     @property
-    def foot(self) -> float:
-        """Height at which a bracket starts on the wall [mm]."""
-        return self.under - self.reach - self.rail.width * sqrt(2)
+    def out(self) -> float:
+        """From the wall to the front face of the front rail, the end of the bearers [mm]."""
+        return self.depth - self.seats.overhang.mm
+
+    @property
+    def reach(self) -> float:
+        """From the wall to the inner face of the front rail [mm]."""
+        return self.out - self.rail.thickness
 
 
 def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> Assembly:
-    """Hang benches on the sides asked for.
+    """Put benches before the sides asked for.
 
-    Raises DesignError when a bench is higher than its wall, too low for its brackets or stands in something.
+    Raises DesignError when a bench is higher than its wall, too low for its rails or stands in something.
     """
     show = book.printer(design.system)
     if seats.made_of == "sleepers":
         return add_own_seats(bed, seats, design, book, show)
     bench = _bench(seats, design, book, show)
     _check(bench, bed, show)
-    parts = [
-        part
-        for n, name in enumerate(seats.sides)
-        for part in _bench_parts(bed, bench, outer_side(bed, name, f"add_ons.seats.sides.{n}"))
-    ]
-    refuse_clash("add_ons.seats.sides", parts, bed)
-    joints = _joints(bed, parts)
-    return bed.adding(parts, joints, [bench.board.used, bench.rail.used])
+    parts, joints, loads = [], [], []
+    for n, name in enumerate(seats.sides):
+        side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
+        run = run_along(bed, side, seats.board, bench.longest, show.built)
+        _check_ends(bench, run, show)
+        own = _bench_parts(bed, bench, side, run)
+        at_wall = _at_wall(bed, own)
+        if not at_wall:
+            raise refuse(
+                "add_ons.seats.height",
+                seats.height.text,
+                f"At that height nothing of {name} is there that the bench's rail can be screwed to.",
+                "another height, or another side",
+            )
+        if not any(j.kind in HUNG_BY for j in at_wall):
+            own += _back_legs(bench, side, run, show)
+        refuse_clash("add_ons.seats.sides", own, bed)
+        fixed = [*_joints(bed, own), *at_wall]
+        parts += own
+        joints += fixed
+        loads.append(_load(bench, run, name, own, fixed, bed.wall_thickness))
+    return bed.adding(
+        parts,
+        joints,
+        [bench.board.used, bench.rail.used],
+        goods=pads(of_role(parts, "seat leg"), bench.pad, book, show),
+        loads=loads,
+    )
 
 
 def _bench(seats: Seats, design: Design, book: Catalogue, show: Printer) -> _Seat:
@@ -91,88 +124,89 @@ def _bench(seats: Seats, design: Design, book: Catalogue, show: Printer) -> _Sea
         rail=rail,
         boards=max(1, round((seats.depth.mm + gap) / (board.width + gap))),
         longest=(longest_stick(design, board.timber, book), longest_stick(design, rail.timber, book)),
+        spare=fall_of(design),
+        pad=pad_of(design, show.built),
     )
 
 
 def _check(bench: _Seat, bed: Assembly, show: Printer) -> None:
     seats, board, rail = bench.seats, bench.board, bench.rail
-    if bench.under > bed.wall_top:
+    over = rail.width + board.thickness
+    if bench.rails_top > bed.wall_top + 1e-6:
         raise refuse(
             "add_ons.seats.height",
             seats.height.text,
             "The seat's rail would stand over the wall.",
-            f"at most {show.length(bed.wall_top + board.thickness)}",
+            f"at most {show.length(bed.wall_top + over)}",
         )
-    if bench.reach < rail.width + rail.thickness:
+    if bench.reach < 2 * rail.thickness:
         raise refuse(
             "add_ons.seats.depth",
             seats.depth.text,
-            "The bench is too narrow for its brackets.",
-            f"at least {show.length(rail.width + 2 * rail.thickness + seats.overhang.mm)}",
+            "The bench is too narrow for its rails and its legs.",
+            f"boards of at least {show.length(3 * rail.thickness + seats.overhang.mm)} together",
         )
-    if bench.foot < 0:
+    if bench.rails_top < rail.width - 1e-6:
         raise refuse(
             "add_ons.seats.height",
             seats.height.text,
-            "The brackets would start below the ground.",
-            f"at least {show.length(seats.height.mm - bench.foot)}, or a narrower bench",
+            "The rails would lie below the ground.",
+            f"at least {show.length(rail.width + over)}",
         )
 
 
-def _bench_parts(bed: Assembly, bench: _Seat, side: Side) -> list[Part]:
-    """Boards and rails, joined over brackets where a side is longer than its sticks, and the brackets.
+def _check_ends(bench: _Seat, run: BenchRun, show: Printer) -> None:
+    """What is joined over a bearer, a rail or a leg has enough of it to lie on.
 
-    Boards that lie between the two rails lie on bearers from rail to rail, beside the brackets; brackets
-    between posts that stand outside have a packer behind them, as thick as the posts.
+    Raises DesignError naming the rail.
+    """
+    least = size("end_bearing")
+    if run.boards and bench.rail.thickness < least - 1e-6:
+        raise refuse(
+            "add_ons.seats.rail",
+            bench.seats.rail,
+            f"Boards that are joined would end on {show.length(bench.rail.thickness)} of a bearer.",
+            f"rails at least {show.length(least)} thick, or boards that reach along the whole bench",
+        )
+
+
+def _bench_parts(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Part]:
+    """Legs, both rails, bearers and boards, joined over legs where a side is longer than its sticks. Where
+    posts stand outside, packers as thick as they are fill the gap behind the rail between them.
     """
     out: Point = (-side.inward[0], -side.inward[1], 0.0)
-    board, rail, run = (
-        bench.board,
-        bench.rail,
-        run_along(bed, side, bench.seats.board, bench.longest, bench.rail.thickness, bench.built),
-    )
-    length, off = run.high - run.low, run.off
+    board, rail, off, name = bench.board, bench.rail, run.off, side.name
+    length, key = run.high - run.low, rail.timber.key
     parts = []
     for n in range(bench.boards):
         start = side.place(run.low, -off - n * (board.width + bench.gap), bench.under)
         laid = Box(start, side.along, out, UP, length, board.width, board.thickness)
-        parts += cut_at(laid, run, run.boards, f"{side.name} seat {n + 1}", "seat board", board, side)
-    for name, v in (("wall rail", -off), ("front rail", -off - bench.reach)):
-        start = side.place(run.low, v, bench.under - rail.width)
+        parts += cut_at(laid, run, run.boards, f"{name} seat {n + 1}", "seat board", board, side)
+    for which, v in (("wall rail", -off), ("front rail", -off - bench.reach)):
+        start = side.place(run.low, v, bench.rails_top - rail.width)
         laid = Box(start, side.along, UP, out, length, rail.width, rail.thickness)
-        parts += cut_at(laid, run, run.rails, f"{side.name} {name}", "seat rail", rail, side)
-    half, key = rail.thickness / 2, rail.timber.key
-    for n, mark in enumerate(run.brackets, start=1):
-        box = _bracket(bench, side, out, mark - half, off)
-        parts.append(stick(f"{side.name} bracket {n}", "seat bracket", key, box, side=side.name))
-        if bench.boards > 2:
-            beside = run.beside(mark, rail.thickness)
-            parts.append(_bearer(bench, side, out, beside, off, f"{side.name} bearer {n}"))
+        parts += cut_at(laid, run, run.rails, f"{name} {which}", "seat rail", rail, side)
+    across = doubled(run.every(seat_span(board.thickness, bench.built)), run.boards, rail.thickness)
+    for n, mark in enumerate(across, start=1):
+        start = side.place(mark - rail.thickness / 2, -off, bench.rails_top)
+        box = Box(start, out, UP, side.along, bench.out, rail.width, rail.thickness)
+        parts.append(stick(f"{name} bearer {n}", "seat bearer", key, box, side=name))
+    narrow = rail.width < 2 * size("end_bearing") - 1e-6
+    stands = doubled(run.legs, run.rails, rail.width) if narrow else run.legs
+    for n, mark in enumerate(stands, start=1):
+        start = side.place(mark - rail.width / 2, -off - bench.reach + rail.thickness, 0.0)
+        box = Box(start, UP, side.along, out, bench.rails_top, rail.width, rail.thickness)
+        parts.append(stick(f"{name} leg {n}", "seat leg", key, box, side=name, allowance=bench.spare))
     return [*parts, *_packers(bed, bench, side, run)]
 
 
-def _bearer(bench: _Seat, side: Side, out: Point, at: float, off: float, name: str) -> Part:
-    """A stick on edge from the wall rail to the front rail."""
-    rail = bench.rail
-    box = Box(
-        side.place(at, -off - rail.thickness, bench.under - rail.width),
-        out,
-        UP,
-        side.along,
-        bench.reach - rail.thickness,
-        rail.width,
-        rail.thickness,
-    )
-    return stick(name, "seat bearer", rail.timber.key, box, side=side.name)
-
-
 def _packers(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Part]:
-    """What fills the gap to the wall behind the brackets that have no post: short lengths of the posts'
+    """What fills the gap between the wall and the rail at legs that have no post: short lengths of the posts'
     timber.
     """
     before = bed.posts_before(side)
     reaches = [side.reach(p.body) for p in before]
-    bare = [m for m in run.brackets if not any(a - 0.01 <= m <= b + 0.01 for a, b in reaches)]
+    bare = [m for m in run.legs if not any(a - 0.01 <= m <= b + 0.01 for a, b in reaches)]
     if not before or not bare:
         return []
     like = next((p for p in before if p.stock), None)
@@ -180,30 +214,16 @@ def _packers(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Par
         raise refuse(
             "add_ons.seats.sides",
             side.name,
-            "Between the posts that stand there already the bench has nothing behind its brackets.",
+            "Between the posts that stand there already nothing is there to screw the bench's rail to.",
             "another side, or posts of the bed's own outside",
         )
     wide, made = like.solid.width, []
+    low = max(0.0, bench.rails_top - max(bench.rail.width, size("packer_least", bench.built)))
     for n, mark in enumerate(bare, start=1):
-        start = side.place(mark - wide / 2, -run.off, bench.foot)
-        box = Box(start, UP, side.along, side.inward, bench.under - bench.foot, wide, run.off)
+        start = side.place(mark - wide / 2, -run.off, low)
+        box = Box(start, UP, side.along, side.inward, bench.rails_top - low, wide, run.off)
         made.append(stick(f"{side.name} packer {n}", "seat packer", like.stock, box, side=side.name))
     return made
-
-
-def _bracket(bench: _Seat, side: Side, out: Point, at: float, off: float) -> Box:
-    """A stick at 45° from the wall, or so far off it [mm], up to the front rail, both ends cut plumb."""
-    c = sqrt(0.5)
-    return Box(
-        origin=side.place(at, -off, bench.foot),
-        along=(out[0] * c, out[1] * c, c),
-        face=(-out[0] * c, -out[1] * c, c),
-        through=side.along,
-        length=bench.reach / c,
-        width=bench.rail.width,
-        thickness=bench.rail.thickness,
-        ends=(EndCut(mitre=45.0), EndCut(mitre=-45.0)),
-    )
 
 
 def _shared_run(rail: Part, behind: Part) -> float:
@@ -213,29 +233,105 @@ def _shared_run(rail: Part, behind: Part) -> float:
     return min(a1, b1) - max(a0, b0)
 
 
+def _at_wall(bed: Assembly, parts: list[Part]) -> list[Joint]:
+    """How the rail at the wall is fixed to what is behind it: screwed on to what is thick enough, else from
+    inside through what is thin into the rail, which then stands on legs of its own.
+    """
+    rails = [p for p in of_role(parts, "seat rail") if "wall rail" in p.name]
+    behind = [*bed.parts, *of_role(parts, "seat packer")]
+    found = []
+    for rail, wall in touching_pairs(rails, behind):
+        if not lies_against(wall, rail) or contact_height(rail, wall) < size("screw_room"):
+            continue
+        run = _shared_run(rail, wall)
+        if _upright(wall):
+            found.append(lapped("rail to upright", rail, wall, run=run))
+        elif wall.solid.thickness >= size("rail_bite") - 1e-6:
+            found.append(lapped("rail to wall", rail, wall, run=run))
+        else:
+            found.append(lapped("wall to rail", wall, rail, run=run))
+    return found
+
+
+def _back_legs(bench: _Seat, side: Side, run: BenchRun, show: Printer) -> list[Part]:
+    """Legs for the rail at a wall that is too thin to carry it.
+
+    Raises DesignError when there is no room for two rows of legs.
+    """
+    out: Point = (-side.inward[0], -side.inward[1], 0.0)
+    rail = bench.rail
+    if bench.reach < 3 * rail.thickness:
+        least = 4 * rail.thickness + bench.seats.overhang.mm
+        raise refuse(
+            "add_ons.seats.depth",
+            bench.seats.depth.text,
+            f"{side.name.capitalize()} is too thin to carry a bench, and two rows of legs have no room.",
+            f"boards of at least {show.length(least)} together",
+        )
+    made = []
+    for n, mark in enumerate(run.legs, start=1):
+        start = side.place(mark - rail.width / 2, -run.off - rail.thickness, 0.0)
+        box = Box(start, UP, side.along, out, bench.rails_top, rail.width, rail.thickness)
+        key, name = rail.timber.key, f"{side.name} back leg {n}"
+        made.append(stick(name, "seat leg", key, box, side=side.name, allowance=bench.spare))
+    return made
+
+
+def _upright(part: Part) -> bool:
+    """Whether a part behind the rail is a post, a stud or a packer: what the rail is screwed to at one place."""
+    return part.role.post or part.role.upright or part.role.name == "seat packer"
+
+
 def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    """Seat boards to rails and bearers, brackets to rails and wall, rails and packers to the wall."""
-    seats, rails, bearers, brackets, packers = (
-        of_role(parts, f"seat {name}") for name in ("board", "rail", "bearer", "bracket", "packer")
+    """Boards down into bearers, bearers askew into the rails that they lie on, rails into their legs."""
+    boards, rails, bearers, legs, packers = (
+        of_role(parts, f"seat {name}") for name in ("board", "rail", "bearer", "leg", "packer")
     )
-    behind = [*bed.parts, *packers]
     found = [
-        lapped("seat to rail", seat, r, into=r.solid.width, run=r.solid.length)
-        for seat, r in touching_pairs(seats, [*rails, *bearers])
+        lapped("seat to bearer", board, b, into=b.solid.width, run=b.solid.thickness)
+        for board, b in touching_pairs(boards, bearers)
     ]
     found += [
-        lapped("bracket", r, b, into=b.solid.length / 2, run=b.solid.width)
-        for b, r in touching_pairs(brackets, rails)
+        Joint(
+            kind="bearer to rail, skewed",
+            parts=(b.name, rail.name),
+            through=SKEW * b.solid.thickness,
+            into=rail.solid.width,
+            run=b.solid.thickness,
+        )
+        for b, rail in touching_pairs(bearers, rails)
     ]
     found += [
-        lapped("bearer to rail", r, bearer, into=bearer.solid.length / 2)
-        for bearer, r in touching_pairs(bearers, rails)
-    ]
-    found += [lapped("bracket to wall", b, w, run=b.solid.width) for b, w in touching_pairs(brackets, behind)]
-    found += [
-        lapped("rail to wall", r, w, run=_shared_run(r, w))
-        for r, w in touching_pairs([r for r in rails if "wall rail" in r.name], behind)
-        if lies_against(w, r) and contact_height(r, w) >= size("screw_room")
+        lapped("rail to leg", rail, leg, run=_shared_run(rail, leg))
+        for leg, rail in touching_pairs(legs, rails)
     ]
     found += [lapped("wall to packer", wall, packer) for packer, wall in touching_pairs(packers, bed.parts)]
     return found
+
+
+def _load(bench: _Seat, run: BenchRun, side: str, parts: list[Part], joints: list[Joint], wall: float) -> SeatLoad:
+    """What of a bench before a side is to hold who sits there."""
+    names, board, rail = {p.name for p in parts}, bench.board, bench.rail
+    ends = max(run.legs[0] - run.low, run.high - run.legs[-1])
+    across = run.every(seat_span(board.thickness, bench.built))
+    apart, bay = (max([ends, *(b - a for a, b in pairwise(at))]) for at in (across, run.legs))
+    return SeatLoad(
+        side=side,
+        what="bench",
+        board=SeatMember(stock=board.timber.key, span=apart, breadth=board.width, depth=board.thickness),
+        bearer=SeatMember(
+            stock=rail.timber.key,
+            span=bench.reach,
+            breadth=rail.thickness,
+            depth=rail.width,
+            over=bench.depth - bench.reach - rail.thickness / 2,
+        ),
+        rail=SeatMember(stock=rail.timber.key, span=bay, breadth=rail.thickness, depth=rail.width),
+        leg=SeatMember(
+            stock=rail.timber.key, span=bench.rails_top + bench.spare, breadth=rail.width, depth=rail.thickness
+        ),
+        joints=tuple(j for j in joints if j.kind in (*HUNG_BY, "rail to leg") and j.parts[0] in names),
+        length=run.high - run.low,
+        pad=bench.pad,
+        wall=wall,
+    )

@@ -4,9 +4,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Joint, Part, stick
+from acrebox.core.assembly import Assembly, Held, Joint, Part, stick
 from acrebox.core.construction.clearance import clash
-from acrebox.core.construction.joining import contact_height, touching_pairs
+from acrebox.core.construction.joining import TOUCH_MM, contact_height, lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
 from acrebox.core.construction.sides import facing
 from acrebox.core.construction.sizes import size
@@ -44,9 +44,10 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
     show = book.printer(design.system)
     stock = choose_timber(book, ties.stock, MeasuredStick(), "add_ons.ties.stock")
     levels = _levels(bed, ties, stock, show)
-    made: list[Part] = []
+    made: list[_Tied] = []
     for place in _places(bed, ties, levels, stock, show.built):
-        made.append(_tie(bed, place, stock, made, show.built))
+        taken = [part for tied in made for part in tied.parts]
+        made.append(_tie(bed, place, stock, taken, show.built))
     if not made:
         raise refuse(
             "add_ons.ties",
@@ -54,17 +55,21 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
             "No side wants a tie by the rule, or no wall stands straight across.",
             "a count of ties, or no ties",
         )
-    joints = [
-        Joint(
-            kind="tie",
-            parts=(met.name, tie.name),
-            through=bed.wall_thickness,
-            into=tie.solid.length / 2,
-            run=tie.solid.width,
-        )
-        for tie, met in touching_pairs(made, bed.parts)
-    ]
-    return bed.adding(made, joints, [stock.used])
+    return bed.adding(
+        [part for tied in made for part in tied.parts],
+        [joint for tied in made for joint in tied.joints],
+        [stock.used],
+        held=[held for tied in made for held in tied.held],
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Tied:
+    """A tie with the cleats at its ends, how they are fixed, and where they hold the walls."""
+
+    parts: tuple[Part, ...]
+    joints: tuple[Joint, ...]
+    held: tuple[Held, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -145,7 +150,7 @@ def _beside_a_post(bed: Assembly, side: Side, at: float, half: float) -> float:
     return min(free, key=lambda edge: abs(edge - at), default=at)
 
 
-def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], built: System) -> Part:
+def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], built: System) -> _Tied:
     """A tie near its place, moved along the side until it stands clear of posts, and up or down until there
     is something at both ends to fix it to.
     """
@@ -153,9 +158,8 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
     across = side.coordinates(*place.other.start)[1]
     flush = 0.0 if place.z == size("tie_inset", built) else bed.wall_top - stock.width
     for z in (place.z, flush):
-        near = _near(
-            [*bed.parts, *made], side, place.at, TIE_STEPS / 2 * size("tie_step", built) + half, z, stock
-        )
+        far = TIE_STEPS / 2 * size("tie_step", built) + half + stock.thickness
+        near = _near([*bed.parts, *made], side, place.at, far, *_cleat_reach(bed, z, stock, built))
         for step in range(TIE_STEPS):
             moved = place.at + size("tie_step", built) * (step // 2 + step % 2) * (1 if step % 2 else -1)
             if moved - half < 0 or moved + half > side.length:
@@ -166,24 +170,133 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
             box = Box(start, side.inward, UP, side.along, across, stock.width, stock.thickness)
             tie = stick(place.name, "cross tie", stock.timber.key, box, side=side.name)
             if _meets_both(near, tie) and clash(tie, near) is None:
-                return tie
+                held = _held(bed, place, tie, near, stock, built)
+                if held is not None:
+                    return held
     raise refuse(
         "add_ons.ties",
         place.name,
-        "There is no room between the posts for that tie, or nothing at its ends to fix it to.",
+        "There is no room between the posts for that tie and its cleats, or nothing at its ends to fix it to.",
         "fewer ties, or ties of another height",
     )
 
 
+def _cleat_reach(bed: Assembly, z: float, stock: ChosenTimber, built: System) -> tuple[float, float]:
+    """From and to which height a cleat stands beside a tie whose underside lies at z [mm]: its middle, or as
+    near to it as the wall goes.
+    """
+    tall = min(bed.wall_top, max(stock.width, size("tie_cleat", built)))
+    low = min(max(0.0, z + stock.width / 2 - tall / 2), bed.wall_top - tall)
+    return low, low + tall
+
+
+def _held(
+    bed: Assembly, place: _Place, tie: Part, near: Sequence[Part], stock: ChosenTimber, built: System
+) -> _Tied | None:
+    """A tie held at both ends, each by what stands at its flanks: posts, or cleats against the wall. None
+    where an end has neither.
+
+    Screwed through the wall into its end a tie would not hold: screws in end grain take no pull. Source: NDS
+    (from memory).
+    """
+    side, other = place.side, place.other
+    cleats: list[Part] = []
+    joints: list[Joint] = []
+    for end, wall in enumerate((side, other)):
+        found = len(joints)
+        for flank in (0, 1):
+            post = _post_beside(tie, near, flank, end)
+            if post is not None:
+                joints.append(lapped("tie to post", tie, post))
+                continue
+            cleat = _cleat(bed, place, tie, (end, flank), stock, built, f"{tie.name} cleat {len(cleats) + 1}")
+            if cleat is None or clash(cleat, [*near, *cleats]) is not None:
+                continue
+            met = [
+                part
+                for _, part in touching_pairs([cleat], near)
+                if contact_height(cleat, part) >= size("screw_room") and _before(cleat, part, wall)
+            ]
+            if not met:
+                continue
+            cleats.append(cleat)
+            joints.append(lapped("tie to cleat", tie, cleat))
+            joints += [
+                Joint(
+                    kind="wall to cleat",
+                    parts=(part.name, cleat.name),
+                    through=bed.wall_thickness,
+                    into=cleat.solid.width,
+                    run=contact_height(cleat, part),
+                )
+                for part in met
+            ]
+        if len(joints) == found:
+            return None
+    (_, _, low), (_, _, high) = tie.body.bounds
+    outer = [next(s for s in bed.outline.sides if s.name == wall.name) for wall in (side, other)]
+    return _Tied(
+        parts=(tie, *cleats),
+        joints=tuple(joints),
+        held=tuple(Held(side=s.name, at=sum(s.reach(tie.body)) / 2, z=(low + high) / 2) for s in outer),
+    )
+
+
+def _post_beside(tie: Part, near: Sequence[Part], flank: int, end: int) -> Part | None:
+    """The post that stands against a flank of a tie (0: where its side begins) at its first or last end."""
+    axis = tie.solid.through
+    middle = sum(tie.solid.reach(tie.solid.along)) / 2
+    edge = tie.solid.reach(axis)[flank]
+    for _, post in touching_pairs([tie], [p for p in near if p.role.post and p.stock]):
+        (a, b), along = post.body.reach(axis), sum(post.body.reach(tie.solid.along)) / 2
+        beside = abs((b, a)[flank] - edge) < TOUCH_MM
+        if beside and (along > middle) == bool(end) and contact_height(tie, post) >= size("screw_room"):
+            return post
+    return None
+
+
+def _cleat(
+    bed: Assembly,
+    place: _Place,
+    tie: Part,
+    where: tuple[int, int],
+    stock: ChosenTimber,
+    built: System,
+    name: str,
+) -> Part | None:
+    """An upright length of the tie's timber in the corner of tie and wall, so deep along the tie as that is
+    wide; None where it would stand past the side.
+    """
+    end, flank = where
+    side, thick, deep = place.side, stock.thickness, stock.width
+    low, high = side.reach(tie.body)
+    at = high if flank else low - thick
+    if at < -TOUCH_MM or at + thick > side.length + TOUCH_MM:
+        return None
+    foot, top = _cleat_reach(bed, tie.body.bounds[0][2], stock, built)
+    start = side.place(at, tie.solid.length - deep if end else 0.0, foot)
+    box = Box(start, UP, side.inward, side.along, top - foot, deep, thick)
+    return stick(name, "tie cleat", stock.timber.key, box, side=(place.other if end else side).name)
+
+
+def _before(cleat: Part, part: Part, wall: Side) -> bool:
+    """Whether a part lies behind a cleat, seen from the soil, along enough of it for a screw."""
+    (a0, a1), (b0, b1) = wall.reach(cleat.body), wall.reach(part.body)
+    outward = wall.depth(part.body)[1] <= wall.depth(cleat.body)[0] + TOUCH_MM
+    return outward and min(a1, b1) - max(a0, b0) >= size("screw_room") - TOUCH_MM
+
+
 def _near(
-    parts: Sequence[Part], side: Side, at: float, far: float, z: float, stock: ChosenTimber
+    parts: Sequence[Part], side: Side, at: float, far: float, bottom: float, top: float
 ) -> list[Part]:
-    """The parts that a tie could meet within so far of its place along a side, at its height [mm]."""
+    """The parts that a tie and its cleats could meet within so far of its place along a side, between two
+    heights [mm].
+    """
     found = []
     for part in parts:
         (_, _, low), (_, _, high) = part.body.bounds
         first, last = side.reach(part.body)
-        if low <= z + stock.width + 1 and high >= z - 1 and first <= at + far + 1 and last >= at - far - 1:
+        if low <= top + 1 and high >= bottom - 1 and first <= at + far + 1 and last >= at - far - 1:
             found.append(part)
     return found
 

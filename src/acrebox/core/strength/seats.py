@@ -1,0 +1,212 @@
+"""Load case: people on a bench, at the edge of any metre of it."""
+
+from dataclasses import dataclass
+
+from acrebox.core.assembly import SeatLoad, SeatMember
+from acrebox.core.measure.printing import Printer
+from acrebox.core.strength.factors import factor
+from acrebox.core.strength.laid import GRAVITY
+from acrebox.core.strength.registry import Loaded, checks
+from acrebox.core.strength.screws import ScrewsOf
+from acrebox.core.strength.sections import rectangle
+from acrebox.core.strength.sources import ADVICE, NDS, STATICS
+from acrebox.core.strength.wood import bending_strength, stiffness
+from acrebox.core.worked import Worked
+
+
+HUNG_BY = ("rail to wall", "rail to upright")
+"""The joints by which a bench hangs from its wall; where there are none it stands on legs there too."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class SeatRow:
+    """What of a bench carries: what it has to, and what it takes, both in `unit` (N·mm, N or kPa), and the
+    sum in words; `field` is what makes it stronger.
+    """
+
+    what: str
+    unit: str
+    carries: float
+    takes: float
+    words: str
+    field: str
+
+    @property
+    def ratio(self) -> float:
+        """How much of what it takes it carries."""
+        return self.carries / self.takes if self.takes else float("inf")
+
+
+@dataclass(frozen=True, kw_only=True)
+class SeatCheck:
+    """A bench, and what of it carries. Its screws are counted where they are chosen (`with_screws`)."""
+
+    case: SeatLoad
+    rows: tuple[SeatRow, ...]
+
+    @property
+    def worst(self) -> SeatRow:
+        """What is nearest to giving way."""
+        return max(self.rows, key=lambda row: row.ratio)
+
+    @property
+    def holds(self) -> bool:
+        """Whether nothing carries more than it takes."""
+        return self.worst.ratio <= 1.0 + 1e-9
+
+
+def sitting() -> float:
+    """People on a bench [N to the mm of its edge]."""
+    return factor("sitters") * GRAVITY / 1000
+
+
+@checks(SeatLoad)
+def check_seat(case: SeatLoad, loaded: Loaded) -> SeatCheck:
+    """Boards, bearers, the front rail, legs and what they stand on. All that sit do so at the front edge: the
+    front board, the ends of the bearers and the legs take it alone; a bearer also with all in its middle.
+    """
+    w, bay = sitting(), (case.rail or case.board).span
+    rows = [_bends("seat board", case.board, w * case.board.span**2 / 8, loaded, "board")]
+    if case.bearer is not None:
+        on_one = w * case.board.span
+        most = on_one * max(case.bearer.over, case.bearer.span / 4)
+        rows.append(_bends("bearer", case.bearer, most, loaded, "rail"))
+    if case.rail is not None:
+        rows.append(_bends("front rail", case.rail, w * case.rail.span**2 / 8, loaded, "rail"))
+    rows.append(_stands(case.leg, w * bay, loaded))
+    if case.pad:
+        rows.append(
+            SeatRow(
+                what="ground under a leg",
+                unit="kPa",
+                carries=w * bay / case.pad**2 * 1000,
+                takes=factor("pad_pressure"),
+                words="paver",
+                field="sides",
+            )
+        )
+    return SeatCheck(case=case, rows=tuple(rows))
+
+
+def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
+    """The same with the screws of the rails: at the legs they carry what no bearer brings straight down on
+    one; at the wall, where it hangs there, all that sit, right at the back.
+    """
+    case, w, rows = found.case, sitting(), list(found.rows)
+    if case.rail is None:
+        return found
+    legs = [screws(j).sideways for j in case.joints if j.kind == "rail to leg"]
+    wall = [screws(j).sideways for j in case.joints if j.kind in HUNG_BY]
+    between = max(0.0, case.rail.span - case.board.span)
+    rows.append(
+        SeatRow(
+            what="screws at a leg",
+            unit="N",
+            carries=w * between,
+            takes=max(legs, default=0.0),
+            words="legs",
+            field="rail",
+        )
+    )
+    if wall:
+        drawn = [screws(j).drawn for j in case.joints if j.kind in HUNG_BY]
+        rail = case.rail
+        rows += [
+            SeatRow(
+                what="screws in the wall, drawn out",
+                unit="N",
+                carries=w * 1000 * rail.breadth / rail.depth,
+                takes=sum(drawn) / case.length * 1000,
+                words="drawn",
+                field="rail",
+            ),
+            SeatRow(
+                what="ground under the wall",
+                unit="kPa",
+                carries=w / case.wall * 1000,
+                takes=factor("pad_pressure"),
+                words="under",
+                field="sides",
+            ),
+        ]
+        rows.append(
+            SeatRow(
+                what="screws in the wall, to the metre",
+                unit="N",
+                carries=w * 1000,
+                takes=sum(wall) / case.length * 1000,
+                words="wall",
+                field="rail",
+            )
+        )
+    return SeatCheck(case=case, rows=tuple(rows))
+
+
+def _bends(what: str, member: SeatMember, moment: float, loaded: Loaded, field: str) -> SeatRow:
+    """A member that people bend [N·mm]."""
+    wood, _ = loaded.wood(member.stock)
+    strength = bending_strength(wood, member.breadth, member.depth, lasting=False)
+    return SeatRow(
+        what=what,
+        unit="N·mm",
+        carries=moment,
+        takes=rectangle(member.breadth, member.depth).modulus * strength,
+        words="bends",
+        field=field,
+    )
+
+
+def _stands(leg: SeatMember, force: float, loaded: Loaded) -> SeatRow:
+    """A leg under a force [N]: crushed, or bent out sideways where it is slender. Source: NDS (from memory)."""
+    wood, _ = loaded.wood(leg.stock)
+    slender = leg.span / min(leg.breadth, leg.depth)
+    crush = factor("leg_crush")
+    if slender > 0:
+        buckles = factor("leg_buckles") * factor("least_stiffness") * stiffness(wood) / slender**2
+        crush = min(crush, buckles)
+    return SeatRow(
+        what="leg",
+        unit="N",
+        carries=force,
+        takes=crush * leg.breadth * leg.depth,
+        words="stands",
+        field="rail",
+    )
+
+
+def seat_words(found: SeatCheck, show: Printer) -> str:
+    """What is nearest to giving way, and how near."""
+    worst = found.worst
+    return f"nearest to its limit: {worst.what}, at {worst.ratio:.0%}" if worst.takes else f"{worst.what}: nothing"
+
+
+def seat_worked(row: SeatRow, found: SeatCheck, show: Printer) -> Worked:
+    """How much of what it takes something of a bench carries, with its working."""
+    case, w = found.case, sitting()
+    on = f"{show.weight(factor('sitters'))} on every metre, at the edge"
+    rail = (case.rail or case.board).span
+    said = {
+        "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} (wet)",
+        "stands": f"{show.run(rail)} of bench = {show.force(row.carries)} ÷ {show.force(row.takes)}",
+        "paver": (
+            f"{show.force(w * rail)} on {show.length(case.pad)} square ="
+            f" {show.pressure(row.carries)} ÷ {show.pressure(row.takes)}"
+        ),
+        "legs": f"what bearers between legs bring: {show.force(row.carries)} ÷ {show.force(row.takes)}",
+        "drawn": (
+            f"half a rail's thickness before the wall, half its height over its lower edge:"
+            f" {show.force(row.carries)} ÷ {show.force(row.takes)} (wet)"
+        ),
+        "under": (
+            f"all at the back, on a wall {show.length(case.wall)} thick: {show.pressure(row.carries)} ÷"
+            f" {show.pressure(row.takes)}"
+        ),
+        "wall": f"all at the back: {show.force(row.carries)} ÷ {show.force(row.takes)} (wet)",
+    }[row.words]
+    return Worked(
+        amount=row.ratio if row.takes else 0.0,
+        unit="",
+        working=f"{said} = {show.number(row.ratio, 2) if row.takes else 'nothing holds it'}",
+        assumptions=[on, ADVICE],
+        source=f"{STATICS}; {NDS}; people on a bench: common practice (from memory)",
+    )
