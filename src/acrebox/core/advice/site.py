@@ -7,7 +7,7 @@ from acrebox.core.advice.carried import DEFER
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
-from acrebox.core.design import CARRIED, Reach
+from acrebox.core.design import CARRIED, HARD, ON_HARD, Reach
 from acrebox.core.site import site_limit
 
 CARRIED_FAR_MM = 3000.0
@@ -189,6 +189,23 @@ def stands_elsewhere(seen: Seen) -> Iterator[Finding]:
             f"On the plan it stands on {here.on.name}, {here.on.kind.title}; here it is said to stand on"
             f" {said.value}.",
             "Say what it stands on, or move it.",
+        )
+
+
+@rule(
+    "hard-ground",
+    stage="site",
+    level="note",
+    field="site.stands_on",
+    why="What is dug, driven or concreted into it lets water in, and is not its owner's any more.",
+)
+def hard_ground(seen: Seen) -> Iterator[Finding]:
+    on = seen.design.site.stands_on
+    if on in HARD:
+        posts = " Its walls hold each other at rigid corners." if seen.assembly.stance else ""
+        yield Finding(
+            f"It stands on {ON_HARD[on]}: no post in the ground, no concrete, no trench, nothing buried.{posts}",
+            "Pack it level where it stands. Anchors into what is below only where its owner says so.",
         )
 
 

@@ -7,6 +7,7 @@ from acrebox.core.advice.registry import Finding, Level, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.construction.corner_blocks import BETWEEN_BLOCKS
+from acrebox.core.design import HARD
 from acrebox.core.strength import STEEL, Bent, factor
 
 
@@ -153,6 +154,8 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
             (
                 "Keep the corners rigid (three screws a board) and tie long sides."
                 if low or holds
+                else "Tie the long sides, take thicker boards, or keep the wall low."
+                if seen.design.site.stands_on in HARD
                 else "Set the posts in the ground, or keep the wall low."
             ),
             level="note" if low or holds else "fix",
@@ -205,7 +208,8 @@ def untied(seen: Seen) -> Iterator[Finding]:
         yield Finding(
             f"{worst.name.capitalize()} is {seen.show.length(worst.length)} long and"
             f" {seen.show.length(bed.wall_top)} high, with no post in the ground and no tie.",
-            f"Add {count} cross tie{'s' if count > 1 else ''}, straps across, or posts in the ground.",
+            f"Add {count} cross tie{'s' if count > 1 else ''} or straps across"
+            f"{'.' if seen.design.site.stands_on in HARD else ', or set posts in the ground.'}",
         )
 
 
@@ -351,7 +355,7 @@ def open_end(seen: Seen) -> Iterator[Finding]:
     if leaning:
         yield Finding(
             f"An end is to stay open, but the other {leaning.amount:.0f} sides stand only by being closed.",
-            "Close it first, or set posts in the ground.",
+            f"Close it first{'.' if seen.design.site.stands_on in HARD else ', or set posts in the ground.'}",
         )
 
 

@@ -77,7 +77,8 @@ class Laid(LoadCase):
     """A wall that stands by its weight: courses of a height each, so thick, `span` long between the walls
     that meet it, of which the shorter is `returns` long [mm]; what it weighs to the metre in each course,
     with what fills it [kg/m]. In `mortar` or `dowelled` by bars it does not slide from course
-    to course; `reinforced` bars in concrete, one every so many mm, hold it down as well.
+    to course; `reinforced` bars in concrete, one every so many mm, hold it down as well. Only where they are
+    `anchored` in the ground do they do so at its foot.
     """
 
     courses: tuple[float, ...]
@@ -88,6 +89,7 @@ class Laid(LoadCase):
     mortar: bool = False
     dowelled: bool = False
     reinforced: bool = False
+    anchored: bool = True
     bar: float = 0.0
     every: float = 0.0
 

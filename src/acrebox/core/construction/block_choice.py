@@ -6,7 +6,8 @@ from typing import Literal
 from pydantic import Field, StrictBool
 
 from acrebox.core.construction.block_lattice import Lattice, Module
-from acrebox.core.design import SQUARE_CORNERED, Construction, asks
+from acrebox.core.construction.sizes import size
+from acrebox.core.design import HARD, SQUARE_CORNERED, Construction, StandsOn, asks
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.stock import Bar, Block, Catalogue
@@ -64,6 +65,12 @@ class BlockWall:
     bar: Bar | None
     book: Catalogue
     show: Printer
+    stands_on: StandsOn = StandsOn.SOIL
+
+    @property
+    def in_ground(self) -> float:
+        """How far the bars go into the ground [mm]; not at all where nobody digs."""
+        return 0.0 if self.stands_on in HARD else size("bar_in_ground", self.show.built)
 
     @property
     def module(self) -> Module:

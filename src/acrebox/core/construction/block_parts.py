@@ -49,7 +49,7 @@ def bars(wall: BlockWall) -> list[Part]:
     """Steel bars in the cores: at every corner, and between them where they are asked for."""
     if wall.bar is None:
         return []
-    low, top = -size("bar_in_ground", wall.show.built), wall.height - UNDER_THE_TOP_MM
+    low, top = -wall.in_ground, wall.height - UNDER_THE_TOP_MM
     radius = wall.bar.diameter.mm / 2
     made = []
     for n, (side, at) in enumerate(_places(wall), start=1):

@@ -8,7 +8,7 @@ from acrebox.core.construction.block_choice import BlockWall
 from acrebox.core.construction.block_lattice import Lattice, on_lattice
 from acrebox.core.construction.block_parts import cores_area
 from acrebox.core.construction.sizes import printed, size
-from acrebox.core.design import Design, Rectangle
+from acrebox.core.design import HARD, ON_HARD, Design, Rectangle
 from acrebox.core.errors import DesignError
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import CatalogueGapError
@@ -34,8 +34,7 @@ def core_litres(wall: BlockWall, steel: Sequence[Part]) -> tuple[float, float]:
 
 def _above_ground(wall: BlockWall) -> float:
     """The share of a bar that stands in the blocks."""
-    below = size("bar_in_ground", wall.show.built)
-    return wall.height / (wall.height + below)
+    return wall.height / (wall.height + wall.in_ground)
 
 
 def core_fill(
@@ -190,8 +189,8 @@ def _inside_them(wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part]) -
             amount=long,
             unit="mm",
             working=(
-                f"{printed('bar_in_ground', show)} in the ground + {show.length(wall.height)} of blocks, a"
-                f" thumb under the top = {show.length(long)}"
+                (f"{show.length(wall.in_ground)} in the ground + " if wall.in_ground else "")
+                + f"{show.length(wall.height)} of blocks, a thumb under the top = {show.length(long)}"
             ),
             source=COMMON_PRACTICE,
         )
@@ -336,14 +335,19 @@ def block_notes(wall: BlockWall, steel: Sequence[Part], inner: Outline) -> dict[
     """What a builder of it wants to know."""
     show = wall.show.length
     words = {
-        "first course": "true and level, in a trench of tamped stone: all the rest stands on it",
+        "first course": (
+            f"true and level on {ON_HARD[wall.stands_on]}, on packers or a bed of mortar: all the rest stands on it"
+            if wall.stands_on in HARD
+            else "true and level, in a trench of tamped stone: all the rest stands on it"
+        ),
         "bond": "begin every other course at a corner with a block turned the other way",
     }
     if wall.choice.fabric:
         long, wide = fabric_size(wall, inner)
         words["fabric"] = f"a strip {show(long)} × {show(wide)}, its top edge under the top course"
     if steel:
-        words["bars"] = "driven before the cores are filled, plumb, each through the cores of all courses"
+        how = "driven" if wall.in_ground else "stood in, not into what the bed stands on,"
+        words["bars"] = f"{how} before the cores are filled, plumb, each through the cores of all courses"
     if wall.choice.pockets:
         words["pockets"] = "small roots only: herbs, strawberries; they dry out first, so water them first"
     return words

@@ -63,6 +63,7 @@ def assemble_blocks(design: Design, choice: Blocks, book: Catalogue) -> Assembly
                 mortar=choice.laid == "mortared",
                 dowelled=bool(steel) and choice.cores != "empty",
                 reinforced=bool(steel) and choice.cores == "concrete",
+                anchored=wall.in_ground > 0,
                 bar=wall.bar.diameter.mm if wall.bar else 0.0,
                 every=choice.bar_every.mm if choice.bars == "all" else side.length,
             )
@@ -109,6 +110,7 @@ def _wall(design: Design, choice: Blocks, book: Catalogue) -> BlockWall:
         bar=_bar(choice, design, book, show),
         book=book,
         show=show,
+        stands_on=design.site.stands_on,
     )
 
 

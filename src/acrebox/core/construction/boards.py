@@ -27,6 +27,7 @@ from acrebox.core.construction.posts import (
     spans_of,
     stance,
     stand_height,
+    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import choose_timber
@@ -111,7 +112,8 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         book=book,
         show=show,
     )
-    foot = stance(choice, stand_height(choice, courses.height, show), show)
+    school = school_of(design, choice)
+    foot = stance(choice, stand_height(choice, courses.height, show), show, school)
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness, show.built), post.width, show)
     outward = choice.posts == "outside"
@@ -160,7 +162,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         spans=spans,
         stance=foot,
         timbers=(*stock.used, post.used),
-        goods=concrete_for(posts, post, foot, choice.post_depth, book, show),
+        goods=concrete_for(posts, post, foot, school, book, show),
         notes=notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,

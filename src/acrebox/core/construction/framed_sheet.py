@@ -27,6 +27,7 @@ from acrebox.core.construction.posts import (
     set_posts,
     stance,
     stand_height,
+    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_sheet, choose_timber, longest_stick
@@ -48,6 +49,7 @@ from acrebox.core.design import (
     Corner,
     Design,
     MeasuredStick,
+    PostDepth,
     Posted,
     asks,
 )
@@ -120,6 +122,7 @@ class _Frame:
     inner: Outline
     post: ChosenTimber
     choice: FramedSheet
+    school: PostDepth
     book: Catalogue
     show: Printer
 
@@ -156,7 +159,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
     """
     frame = _frame(design, choice, book)
     foot = (
-        stance(choice, stand_height(choice, frame.height, frame.show), frame.show)
+        stance(choice, stand_height(choice, frame.height, frame.show), frame.show, frame.school)
         if frame.has_posts
         else None
     )
@@ -200,7 +203,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         timbers=(frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,),
         goods=(
             *_membrane(frame),
-            *concrete_for(posts, frame.post, foot, choice.post_depth, frame.book, frame.show),
+            *concrete_for(posts, frame.post, foot, frame.school, frame.book, frame.show),
         ),
         notes=_notes(frame, sheets, studs),
         post_limit=limit,
@@ -251,6 +254,7 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
         inner=outline.inset(wall),
         post=post,
         choice=choice,
+        school=school_of(design, choice),
         book=book,
         show=show,
     )
@@ -285,7 +289,7 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     joins = posts_behind(face, frame.skin, frame.sheeting.joins)
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
-    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand, frame.show), joins, frame.show)
+    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand, frame.show, frame.school), joins, frame.show)
     return posts, limit
 
 

@@ -12,7 +12,7 @@ from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import LEAST_BUTT_SINE
 from acrebox.core.data import by_key, in_round, read_as
-from acrebox.core.design import PostDepth, Posted, PostTop
+from acrebox.core.design import HARD, Design, PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
@@ -80,9 +80,15 @@ def _setting() -> _Setting:
     return read_as(_Setting, "construction", "posts.toml", "setting")
 
 
-def stance(choice: Posted, above: float, show: Printer, depth: PostDepth | None = None) -> Stance:
-    """How posts that stand `above` [mm] the ground stand in it, by the school chosen or another `depth`."""
-    school = _schools()[depth or choice.post_depth]
+def school_of(design: Design, choice: Posted) -> PostDepth:
+    """The school by which posts are set: the one chosen, else in concrete, and not at all where nobody digs."""
+    usual = PostDepth.NONE if design.site.stands_on in HARD else PostDepth.CONCRETE
+    return choice.post_depth or usual
+
+
+def stance(choice: Posted, above: float, show: Printer, depth: PostDepth) -> Stance:
+    """How posts that stand `above` [mm] the ground stand in it, by a school."""
+    school = _schools()[depth]
     trimmed = choice.post_top is PostTop.TRIMMED
     below = above if school.deep_as_tall else school.below(show.built)
     words = told(school.words, show)

@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
+from acrebox.core.construction.hard import refuse_digging
 from acrebox.core.construction.open_end import leave_open
 from acrebox.core.design import Construction, Design, Posted, constructions
 from acrebox.core.stock import Catalogue
@@ -49,6 +50,7 @@ def assemble(design: Design, book: Catalogue) -> Assembly:
 
     Raises DesignError for choices that cannot stand.
     """
+    refuse_digging(design)
     choice = design.construction
     bed = add_ons(_builders[choice.kind](design, book), design, book)
     if isinstance(choice, Posted) and choice.open_end:

@@ -58,6 +58,7 @@ from acrebox.core.construction.posts import (
     spans_of,
     stance,
     stand_height,
+    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
@@ -66,6 +67,7 @@ from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     CORNERS,
     OPEN_QUESTIONS,
+    HARD,
     POST_QUESTIONS,
     Corner,
     Design,
@@ -167,6 +169,7 @@ class _Frame:
     joins: Joins
     notes: dict[str, str]
     posts: PostLine
+    school: PostDepth
     foot: Stance
     book: Catalogue
     show: Printer
@@ -235,7 +238,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(
             *wall_anchors(ledgers, frame.show),
-            *concrete_for(posts, frame.post, foot, _school(choice), frame.book, frame.show),
+            *concrete_for(posts, frame.post, foot, frame.school, frame.book, frame.show),
         ),
         notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
@@ -268,7 +271,8 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     hung = hung_side(choice.hung, outline) if choice.hung else None
     passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
     line = WallLine(outline, wall, choice.corner, passing)
-    foot = stance(choice, stand_height(choice, courses.height, show), show, _school(choice))
+    school = _school(design, choice)
+    foot = stance(choice, stand_height(choice, courses.height, show), show, school)
     limit = chosen_limit(choice, spacing_rule(wall, show.built), post.width, show)
     inner = outline.inset(wall)
     outward = choice.held_by == "posts_outside"
@@ -299,6 +303,7 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
         joins=joins,
         notes=notes,
         posts=posts,
+        school=school,
         foot=foot,
         book=book,
         show=show,
@@ -310,9 +315,10 @@ def _section(choice: Sleepers, timber: ChosenTimber) -> tuple[float, float]:
     return (timber.thick, timber.wide) if choice.lay == "edge" else (timber.wide, timber.thick)
 
 
-def _school(choice: Sleepers) -> PostDepth:
-    """How the posts are set: those in front of a hung bed go as deep as they stand."""
-    return PostDepth.AS_DEEP_AS_TALL if choice.hung else choice.post_depth
+def _school(design: Design, choice: Sleepers) -> PostDepth:
+    """How the posts are set: those in front of a hung bed go as deep as they stand, where anybody digs."""
+    school = school_of(design, choice)
+    return PostDepth.AS_DEEP_AS_TALL if choice.hung and design.site.stands_on not in HARD else school
 
 
 def _walls(frame: _Frame) -> list[Part]:

@@ -27,6 +27,7 @@ from acrebox.core.construction.posts import (
     spans_of,
     stance,
     stand_height,
+    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
@@ -135,7 +136,8 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     post = choose_timber(book, choice.post, choice.post_measured, "construction.post", design.system)
     panels = make_panels(frame)
     rails = panels.rails
-    foot = stance(choice, stand_height(choice, frame.height, show), show)
+    school = school_of(design, choice)
+    foot = stance(choice, stand_height(choice, frame.height, show), show, school)
     thick = frame.rail.thickness + frame.stave.thickness
     limit = chosen_limit(choice, spacing_rule(thick, show.built), post.width, show)
     posts, runs = set_posts(
@@ -169,7 +171,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         spans=spans_of(runs, thick, "panels", show.built),
         loads=(_stave(frame),),
         stance=foot,
-        goods=concrete_for(posts, post, foot, choice.post_depth, book, show),
+        goods=concrete_for(posts, post, foot, school, book, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
         notes=panels.notes,
         post_limit=limit,

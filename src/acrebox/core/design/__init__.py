@@ -59,7 +59,7 @@ from acrebox.core.design.outline import (
 from acrebox.core.design.paths import put_at
 from acrebox.core.design.questions import METRIC, Asked, Asking, asks, questions_of, rows_of
 from acrebox.core.design.reservoir import Medium, ReservoirChoice
-from acrebox.core.design.site import CARRIED, HARD, MayCarry, Reach, Site, StandsOn
+from acrebox.core.design.site import CARRIED, HARD, ON_HARD, MayCarry, Reach, Site, StandsOn
 from acrebox.core.design.upgrades import upgraded
 from acrebox.core.design.vessel import (
     UNKNOWN_HISTORY,
@@ -76,6 +76,7 @@ __all__ = [
     "CURRENT_SCHEMA",
     "HARD",
     "MATERIALS",
+    "ON_HARD",
     "METRIC",
     "OPEN_QUESTIONS",
     "POST_QUESTIONS",

@@ -132,8 +132,13 @@ class Posted(Construction):
 
     post: str = Field(json_schema_extra=asks("Posts", stock="post"))
     post_measured: MeasuredStick = MeasuredStick()
-    post_depth: PostDepth = Field(
-        PostDepth.CONCRETE, json_schema_extra=asks("Posts stand", words=dict[str, Any](POST_DEPTHS))
+    post_depth: PostDepth | None = Field(
+        None,
+        json_schema_extra=asks(
+            "Posts stand",
+            words=dict[str, Any](POST_DEPTHS),
+            hint="Left as usual: in concrete; on paving, a deck or a roof not in the ground.",
+        ),
     )
     post_top: PostTop = Field(
         PostTop.HIDDEN,

@@ -1,11 +1,12 @@
 """The ground under a bed as it was levelled, and how the first course is made level on it."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field
 
 from acrebox.core.design.base import Choice, LeftToYard
 from acrebox.core.design.questions import Asking, asks
+from acrebox.core.design.site import HARD, StandsOn
 from acrebox.core.measure.written import Coordinate, Length, between
 
 School = Literal["dig_in", "build_up", "hang", "legs"]
@@ -41,7 +42,14 @@ class GroundChoice(LeftToYard, Asking):
 
     stations: Annotated[tuple[GroundStation, ...], Field(max_length=60)] = ()
     school: School = Field(
-        "dig_in", json_schema_extra=asks("The first course", label="School of levelling", words=SCHOOLS)
+        "dig_in",
+        json_schema_extra=asks(
+            "The first course",
+            label="School of levelling",
+            words=SCHOOLS,
+            left=True,
+            hint="Left as usual: dug in; on paving, a deck or a roof packed up where it stands.",
+        ),
     )
     bury: Annotated[Length, between(Length(0), Length("1 m"))] = Field(
         Length(0),
@@ -71,3 +79,9 @@ class GroundChoice(LeftToYard, Asking):
             hint="Over the length of a level: a metre, or eight feet.",
         ),
     )
+
+    def on(self, stands_on: StandsOn) -> Self:
+        """The choices as they are where nobody digs: a school that nobody chose is the one that does not."""
+        if stands_on not in HARD or "school" in self.model_fields_set:
+            return self
+        return self.model_copy(update={"school": "legs"})

@@ -76,7 +76,8 @@ class Asked(BaseModel):
 
 def asks(ask: str, imperial: str | None = None, **more: Any) -> dict[str, Any]:
     """What a field asks, for its `json_schema_extra`; `words` are the texts of its choices by value, and
-    `imperial` its usual answer where beds are planned in feet and inches.
+    `imperial` its usual answer where beds are planned in feet and inches. With `left` what it is when nobody
+    answers goes by other answers: none is told as the usual one.
     """
     return {"question": {"ask": ask, **more}, **({"imperial": imperial} if imperial is not None else {})}
 
@@ -122,7 +123,8 @@ def _asked(model: type[Asking], name: str, root: str, extra: dict[str, Any], sho
     extra.pop("of", None)
     when: dict[str, list[str]] = {**model.conditions.get(name, {}), **extra.pop("when", {})}
     watch = [path] + ([f"{path}_measured"] if f"{name}_measured" in model.model_fields else [])
-    default = None if field.is_required() else usual_of(field, show.built)
+    left = bool(extra.pop("left", False))
+    default = None if field.is_required() or left else usual_of(field, show.built)
     if "hint" in extra:
         extra["hint"] = told(extra["hint"], show)
     return Asked(

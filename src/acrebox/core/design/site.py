@@ -40,6 +40,8 @@ CARRIED = ("deck", "roof")
 """What somebody built to carry so much and no more."""
 HARD = ("paving", "deck", "roof")
 """What nobody digs into."""
+ON_HARD = {"paving": "paving", "deck": "a deck", "roof": "a roof"}
+"""That, in words."""
 
 
 class MayCarry(Asking):

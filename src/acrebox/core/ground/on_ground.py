@@ -22,7 +22,7 @@ def on_ground(bed: Assembly, ground: Ground | None, design: Design, bag: float, 
     """
     if ground is None:
         return bed
-    choice = design.ground
+    choice = design.ground.on(design.site.stands_on)
     left = replace(ground, packed=trench_of(bed, choice.trench.mm)) if choice.school in CARRIED else ground
     rooms = (
         bed.compartments if design.construction.floored else tuple(_open(c, left) for c in bed.compartments)

@@ -23,7 +23,7 @@ BUILT_FROM = (
 
 def _assemble(seen: Seen) -> Assembly:
     bed = assemble(seen.design, seen.book)
-    ground = ground_of(bed, seen.design.ground)
+    ground = ground_of(bed, seen.design.ground.on(seen.design.site.stands_on))
     return on_ground(bed, ground, seen.design, seen.book.find_good("concrete").yield_l, seen.show)
 
 

@@ -34,7 +34,7 @@ from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 def levelled_of(seen: Seen) -> Levelled | None:
     """What making the bed level takes; None where its ground was not levelled."""
-    return levelled(seen.assembly, seen.design.ground)
+    return levelled(seen.assembly, seen.design.ground.on(seen.design.site.stands_on))
 
 
 def ground_rows(seen: Seen) -> GroundRow | None:
@@ -291,7 +291,12 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
 
 
 LEVELLED = register(
-    Chapter(key="levelled", stage="level", reads=("assembly", "design.ground"), work=levelled_of)
+    Chapter(
+        key="levelled",
+        stage="level",
+        reads=("assembly", "design.ground", "design.site.stands_on"),
+        work=levelled_of,
+    )
 )
 GROUND = register(
     Chapter(

@@ -134,6 +134,7 @@ def _worst(check: StrengthCheck) -> float:
         uses += [check.posts.stress_ratio, deep]
     uses += [factor("laid_safety") / min(x.slide, x.tip) for x in check.laid]
     uses += [h.lowest / h.takes for h in check.hoops]
+    uses += [t.pull / t.takes for t in check.ties if t.takes]
     return max(uses, default=0.0)
 
 

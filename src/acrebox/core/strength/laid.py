@@ -50,10 +50,11 @@ def _from(case: Laid, first: int, loaded: Loaded) -> LaidCheck:
     moment = (push.slope * deep**3 / 6 + push.top * deep**2 / 2) * 1000
     weight = case.kg_per_m * (len(case.courses) - first) * GRAVITY / 1000
     holds = weight * case.thick / 2 + _by_corners(case, weight, sum(case.courses[first:]))
-    if case.reinforced and case.every:
+    foot = case.anchored or first > 0
+    if case.reinforced and foot and case.every:
         steel = pi / 4 * case.bar**2 * factor("bar_stress") / case.every
         holds += steel * factor("bar_lever") * case.thick / 2
-    tied = case.dowelled or (case.mortar and first > 0)
+    tied = (case.dowelled and foot) or (case.mortar and first > 0)
     rub = factor("block_on_block" if first else "block_on_ground")
     return LaidCheck(
         case=case,

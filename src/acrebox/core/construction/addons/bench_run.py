@@ -127,8 +127,8 @@ def fall_of(design: Design) -> float:
     """How much longer a leg may have to be than the bed is high over its highest ground [mm]: the fall of
     the ground, where the bed stands level over it.
     """
-    ground = design.ground
-    if ground is None or ground.school == "dig_in" or len(ground.stations) < 2:
+    ground = design.ground.on(design.site.stands_on)
+    if ground.school == "dig_in" or len(ground.stations) < 2:
         return 0.0
     heights = [s.height.mm for s in ground.stations]
     return max(heights) - min(heights)
