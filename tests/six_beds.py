@@ -176,8 +176,8 @@ ELL = Bed(
 # the wall, past the bed by a ledger of 75: 875, or 825 where the front runs through; the back butts between
 # them in both courses, 2100. Three ledgers of 350 (half-way 1012 mm, under 1.52 m); in front two corner posts
 # and one between, 350 above the ground and as deep. The bench: two boards (296 mm), 276 of bearer under
-# them, 70 high on rails at the wall and 20 behind the front edge; legs 60 from the ends and every 693 between, so
-# four, 420 − 27 − 70 = 323 high; bearers over them and half-way, so seven.
+# them, 70 high on rails at the wall and 20 behind the front edge; legs 60 from the ends and every 693
+# between, so four, 420 − 27 − 70 = 323 high; bearers over them and half-way, so seven.
 HUNG = Bed(
     asked=asked(
         "2.2 m",
@@ -216,7 +216,7 @@ HUNG = Bed(
         ("sleeper to post", 20, 40, "sleeper-screw-100", 50),
         ("sleeper corner", 8, 16, "sleeper-screw-100", 50),
         ("seat to bearer", 14, 28, "screw-60", 33),
-        ("rail to wall", 1, 14, "screw-80", 35),
+        ("rail to wall", 1, 17, "screw-80", 35),
         ("rail to leg", 4, 20, "screw-80", 35),
         ("bearer to rail, skewed", 14, 28, "screw-60", 28.5),
     },

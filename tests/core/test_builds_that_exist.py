@@ -44,7 +44,8 @@ def test_pallet_panels_with_a_rail_on_top_are_told_of_but_raise_no_alarm() -> No
     assert alarms(plan) == {}
     assert "will-bow" in {w["code"] for w in plan["watch_outs"]}
     worst = max(plan["strength"]["members"], key=lambda m: m["bow_mm"] / m["allowed_mm"])
-    assert worst["allowed_mm"] / 2 < worst["bow_mm"] <= worst["allowed_mm"]
+    # Seen, by less than a third more than is allowed: creep of 3 in the wet (EN 1995-1-1).
+    assert worst["allowed_mm"] < worst["bow_mm"] <= worst["allowed_mm"] * 4 / 3
 
 
 def test_a_rail_on_top_is_a_remedy_for_loose_panels() -> None:

@@ -34,7 +34,7 @@ def worked_out(change: dict[str, Any], key: str) -> set[str]:
         ({"bench__kerf": "2 mm"}, "cutting", {"cuttings", "cutting"}),
         ({"bench__kerf": "2 mm"}, "parts", set()),
         ({"name": "South bed"}, "strength", {"head"}),
-        ({"loads__friction": 34.0}, "strength", {"seams", "strength_check", "strength"}),
+        ({"loads__friction": 34.0}, "strength", {"seams", "strength_check", "heavier_check", "strength"}),
         # No ring, no seam: that comes out as before, and the fixings are left alone.
         ({"loads__friction": 34.0}, "fixings", {"seams"}),
         ({"outline__width": "5 ft"}, "outside", {"assembly", "outside"}),

@@ -1,4 +1,4 @@
-"""On paving, a deck or a roof nothing is dug: what nobody asked for is planned without, what was is refused."""
+"""On paving, a deck or a roof nothing is dug: what nobody asked for is left out, what was is refused."""
 
 import json
 from typing import Any
@@ -101,7 +101,11 @@ def test_every_field_that_digs_is_told_at_once() -> None:
     data["construction"]["post_depth"] = "concrete"
     with pytest.raises(DesignError) as refused:
         plan_document(data)
-    assert [p.field for p in refused.value.problems] == ["construction.post_depth", "ground.bury", "ground.base"]
+    assert [p.field for p in refused.value.problems] == [
+        "construction.post_depth",
+        "ground.bury",
+        "ground.base",
+    ]
 
 
 def test_ground_that_falls_is_packed_up_on_paving_and_dug_in_soil() -> None:

@@ -225,7 +225,7 @@ def test_a_remedy_removes_what_it_answers_and_says_what_it_costs(changes: dict[s
     seen = {w.code for w in before.watch_outs if w.level != "note"}
     offered = remedies(design)
     assert offered, seen
-    assert [r.cost for r in offered] == sorted(r.cost for r in offered)
+    assert [(not r.whole, r.cost) for r in offered] == sorted((not r.whole, r.cost) for r in offered)
     for remedy in offered:
         after = open_plan(remedy.design)
         left = {w.code for w in after.watch_outs if w.level != "note"}

@@ -377,6 +377,11 @@ class Seen:
         """What came of the load cases."""
         return cast(StrengthCheck, self._by_key("strength_check"))
 
+    @property
+    def heavier(self) -> StrengthCheck:
+        """What came of them under heavier assumptions."""
+        return cast(StrengthCheck, self._by_key("heavier_check"))
+
 
 def open_stages() -> Iterator[str]:
     """The stages that a chapter of the Plan belongs to, in the order of work."""

@@ -204,7 +204,8 @@ def hard_ground(seen: Seen) -> Iterator[Finding]:
     if on in HARD:
         posts = " Its walls hold each other at rigid corners." if seen.assembly.stance else ""
         yield Finding(
-            f"It stands on {ON_HARD[on]}: no post in the ground, no concrete, no trench, nothing buried.{posts}",
+            f"It stands on {ON_HARD[on]}: no post in the ground, no concrete, no trench, nothing buried."
+            f"{posts}",
             "Pack it level where it stands. Anchors into what is below only where its owner says so.",
         )
 

@@ -117,11 +117,14 @@ def post_worked(bed: Assembly, show: Printer) -> Worked:
         return Worked(amount=0, unit="mm", working="no posts")
     post, wall = foot.above + foot.below, show.length(bed.wall_top)
     top = f"wall {wall} − {show.length(foot.drop)} below the top" if foot.drop else f"wall {wall}"
+    ground = (
+        f" + {show.length(foot.below)} in the ground ({foot.school})" if foot.below else f", {foot.school}"
+    )
     hidden = "the soil hides the post's top"
     return Worked(
         amount=post,
         unit="mm",
-        working=f"{top} + {show.length(foot.below)} in the ground ({foot.school}) = {show.length(post)}",
+        working=f"{top}{ground} = {show.length(post)}",
         assumptions=["cut longer than this, and trimmed level in place" if foot.trimmed else hidden],
         source=COMMON_PRACTICE,
     )

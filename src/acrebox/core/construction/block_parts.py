@@ -6,7 +6,6 @@ from shapely import Polygon, box
 
 from acrebox.core.assembly import Part, StickPiece, role
 from acrebox.core.construction.block_choice import BlockWall
-from acrebox.core.construction.sizes import size
 from acrebox.core.shape.bodies import Extrusion, Loft
 from acrebox.core.shape.level import Oval
 from acrebox.core.shape.outline import Side

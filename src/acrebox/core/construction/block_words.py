@@ -336,7 +336,8 @@ def block_notes(wall: BlockWall, steel: Sequence[Part], inner: Outline) -> dict[
     show = wall.show.length
     words = {
         "first course": (
-            f"true and level on {ON_HARD[wall.stands_on]}, on packers or a bed of mortar: all the rest stands on it"
+            f"true and level on {ON_HARD[wall.stands_on]}, on packers or a bed of mortar: all the rest stands"
+            " on it"
             if wall.stands_on in HARD
             else "true and level, in a trench of tamped stone: all the rest stands on it"
         ),

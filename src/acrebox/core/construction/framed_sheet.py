@@ -24,10 +24,10 @@ from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
     concrete_for,
+    school_of,
     set_posts,
     stance,
     stand_height,
-    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_sheet, choose_timber, longest_stick
@@ -289,7 +289,9 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     joins = posts_behind(face, frame.skin, frame.sheeting.joins)
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
-    posts, _ = set_posts(line, frame.choice, stance(frame.choice, stand, frame.show, frame.school), joins, frame.show)
+    posts, _ = set_posts(
+        line, frame.choice, stance(frame.choice, stand, frame.show, frame.school), joins, frame.show
+    )
     return posts, limit
 
 

@@ -81,7 +81,7 @@ def _setting() -> _Setting:
 
 
 def school_of(design: Design, choice: Posted) -> PostDepth:
-    """The school by which posts are set: the one chosen, else in concrete, and not at all where nobody digs."""
+    """The school by which posts are set: the one chosen, else in concrete, or none where nobody digs."""
     usual = PostDepth.NONE if design.site.stands_on in HARD else PostDepth.CONCRETE
     return choice.post_depth or usual
 

@@ -32,7 +32,6 @@ def seat_span(thickness: float, system: System) -> float:
     return in_round(found.limit_mm, found.limit_in, system)
 
 
-
 def size(name: str, system: System = System.METRIC) -> float:
     """A size by which things are built [mm], by its name in the data file; a yard that measures in inches may
     have another, round in inches.

@@ -53,12 +53,12 @@ from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
     concrete_for,
+    school_of,
     set_posts,
     spacing_rule,
     spans_of,
     stance,
     stand_height,
-    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
@@ -66,8 +66,8 @@ from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import WallLine
 from acrebox.core.design import (
     CORNERS,
-    OPEN_QUESTIONS,
     HARD,
+    OPEN_QUESTIONS,
     POST_QUESTIONS,
     Corner,
     Design,

@@ -22,12 +22,12 @@ from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
     concrete_for,
+    school_of,
     set_posts,
     spacing_rule,
     spans_of,
     stance,
     stand_height,
-    school_of,
 )
 from acrebox.core.construction.registry import builds
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick

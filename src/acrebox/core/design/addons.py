@@ -111,7 +111,9 @@ class Seats(Asking):
         "boards", json_schema_extra=asks("It is made of", label="Bench made of", words=SEATS)
     )
     board: str = Field("larch-27x145", json_schema_extra=asks("Seat of", stock="board", imperial="2x6"))
-    rail: str = Field("larch-45x70", json_schema_extra=asks("Rails, bearers, legs", stock="rail", imperial="2x4"))
+    rail: str = Field(
+        "larch-45x70", json_schema_extra=asks("Rails, bearers, legs", stock="rail", imperial="2x4")
+    )
     height: Length = Field(Length("430 mm"), json_schema_extra=asks("Seat height", imperial="17 in"))
     depth: Length = Field(
         Length("300 mm"), json_schema_extra=asks("Seat depth, about", label="Seat depth", imperial="12 in")

@@ -19,7 +19,7 @@ from acrebox.core.plan.reservoir import RESERVOIR  # isort: skip
 from acrebox.core.plan.shape import FIXED, FIXINGS, INSIDE, NOTES, OUTSIDE, PARTS  # isort: skip
 from acrebox.core.plan.bench import CUTS, CUTTING, CUTTINGS, SAWN  # isort: skip
 from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
-from acrebox.core.plan.strong import STRENGTH, STRENGTH_CHECK  # isort: skip
+from acrebox.core.plan.strong import HEAVIER_CHECK, STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
 from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
@@ -51,6 +51,7 @@ __all__ = [
     "GOODS",
     "GROUND",
     "HEAD",
+    "HEAVIER_CHECK",
     "INSIDE",
     "KEPT",
     "KEPT_PIPES",

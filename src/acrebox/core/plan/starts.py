@@ -61,7 +61,9 @@ def _fitting(seats: dict[str, Any], seen: Seen) -> dict[str, Any]:
     board = seen.book.find_timber(seats["board"])
     step = 10.0 if seen.show.built is System.METRIC else float(MM_PER_INCH) / 2
     rail = seen.book.find_timber(seats["rail"])
-    most = seen.assembly.wall_top + sum((board.thickness.mm if board else 0.0, rail.width.mm if rail else 0.0))
+    most = seen.assembly.wall_top + sum(
+        (board.thickness.mm if board else 0.0, rail.width.mm if rail else 0.0)
+    )
     if Length(seats["height"]).mm <= most:
         return seats
     return {**seats, "height": seen.show.typed(floor(most / step + 1e-9) * step)}

@@ -5,7 +5,7 @@ from acrebox.core.plan.rows import Amount, Figures, Row
 
 class MemberStrength(Figures):
     """One thing that the soil bends: its span, how far it bows, what is allowed, and the rule of thumb
-    beside it.
+    beside it; its bow and its stress under heavier assumptions.
     """
 
     side: str
@@ -24,6 +24,8 @@ class MemberStrength(Figures):
     rule_mm: Amount | None
     holds: bool
     says: str
+    heavier_bow_mm: Amount | None
+    heavier_stress_ratio: Amount | None
 
 
 class PostStrength(Figures):
@@ -40,6 +42,8 @@ class PostStrength(Figures):
     side: str
     alone: bool
     holds: bool
+    heavier_stress_ratio: Amount | None
+    heavier_wanted_mm: Amount | None
 
 
 class TieStrength(Row):
@@ -49,6 +53,7 @@ class TieStrength(Row):
     pull_n: Amount
     takes_n: Amount | None
     words: str
+    heavier_pull_n: Amount | None
 
 
 class HoopStrength(Figures):
@@ -62,6 +67,7 @@ class HoopStrength(Figures):
     lowest_n: Amount
     takes_n: Amount
     holds: bool
+    heavier_lowest_n: Amount | None
 
 
 class LaidStrength(Figures):
@@ -75,10 +81,11 @@ class LaidStrength(Figures):
     tip: Amount | None
     holds: bool
     says: str
+    heavier_times: Amount | None
 
 
 class SeatRow(Figures):
-    """Something of a bench that carries: how much of what it takes it has to (none where nothing holds it)."""
+    """Something of a bench that carries: how much of what it takes it has to; none where nothing holds it."""
 
     what: str
     ratio: Amount | None
@@ -102,10 +109,21 @@ class BowCurve(Row):
     points: list[tuple[float, float]]
 
 
+class HeavierPlan(Figures):
+    """The second column: which heavier assumptions, their push at the bottom, and whether all would hold. It
+    changes no verdict.
+    """
+
+    says: str
+    push_kpa: Amount
+    holds: bool
+
+
 class StrengthPlan(Figures):
     """How the walls hold, as advice and never as a certificate."""
 
     push_kpa: Amount
+    heavier: HeavierPlan
     school: str
     holds: bool
     members: list[MemberStrength]

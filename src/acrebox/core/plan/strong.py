@@ -4,12 +4,14 @@ drawn.
 
 from math import inf
 
-from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.fill.layers import wet_weight
 from acrebox.core.assembly import Joint
+from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.design import Loads
+from acrebox.core.fill.layers import wet_weight
 from acrebox.core.fixing.choose import SEAM, Fixed, fixings_of
 from acrebox.core.plan.strength_rows import (
     BowCurve,
+    HeavierPlan,
     HoopStrength,
     LaidStrength,
     MemberStrength,
@@ -19,7 +21,19 @@ from acrebox.core.plan.strength_rows import (
     StrengthPlan,
     TieStrength,
 )
-from acrebox.core.strength import Bent, HoopCheck, LaidCheck, Screws, ScrewsOf, SeatCheck, check_strength
+from acrebox.core.strength import (
+    Bent,
+    HoopCheck,
+    LaidCheck,
+    Screws,
+    ScrewsOf,
+    SeatCheck,
+    StrengthCheck,
+    check_strength,
+    heavier_loads,
+    heavier_words,
+    same_member,
+)
 from acrebox.core.strength.bending import bent_worked
 from acrebox.core.strength.curve import bow_curve
 from acrebox.core.strength.hoop import hoop_worked, seam_worked
@@ -37,11 +51,18 @@ def strength_of(seen: Seen) -> StrengthPlan:
     return StrengthPlan(
         push_kpa=push.amount,
         school=loads.school,
+        heavier=_heavier(seen),
         holds=check.holds and not any(f.trouble == "short" for f in seen.fixings),
         members=[_member(m, seen) for m in check.members],
         posts=_posts(seen),
         ties=[
-            TieStrength(what=t.what, pull_n=t.pull, takes_n=t.takes, words=t.words(seen.show))
+            TieStrength(
+                what=t.what,
+                pull_n=t.pull,
+                takes_n=t.takes,
+                words=t.words(seen.show),
+                heavier_pull_n=max((h.pull for h in seen.heavier.ties if h.what == t.what), default=None),
+            )
             for t in check.ties
         ],
         hoops=[_hoop(h, seen) for h in check.hoops],
@@ -52,8 +73,22 @@ def strength_of(seen: Seen) -> StrengthPlan:
     )
 
 
+def _heavier(seen: Seen) -> HeavierPlan:
+    """What the second column rests on."""
+    heavier, check, show = seen.heavier, seen.strength, seen.show
+    loads = heavier_loads(seen.assembly, seen.design.loads, check.push.unit_weight)
+    push = push_worked(heavier.push, heavier.depth, loads, show)
+    return HeavierPlan(
+        says=heavier_words(heavier, show),
+        push_kpa=push.amount,
+        holds=heavier.holds,
+        working={"push_kpa": push},
+    )
+
+
 def _member(m: Bent, seen: Seen) -> MemberStrength:
     case, rule = m.case, rule_for(m, seen.assembly.spans)
+    heavier = same_member(m, seen.heavier)
     return MemberStrength(
         side=case.side,
         what=case.what,
@@ -71,13 +106,15 @@ def _member(m: Bent, seen: Seen) -> MemberStrength:
         rule_mm=rule,
         holds=m.holds,
         says=beside_the_rule(m, rule, seen.show),
+        heavier_bow_mm=heavier.bow if heavier else None,
+        heavier_stress_ratio=heavier.stress_ratio if heavier else None,
         working=bent_worked(m, seen.show),
     )
 
 
 def screws_of(seen: Seen) -> ScrewsOf:
-    """What screws hold a joint, of the fixings chosen for all of a bed: the weakest that joints of its kind and
-    thickness have.
+    """What screws hold a joint, of the fixings chosen for all of a bed: the weakest that joints of its kind
+    and thickness have.
     """
     alike: dict[tuple[str, float], list[Fixed]] = {}
     for fixed in seen.fixings:
@@ -108,6 +145,7 @@ def _hoop(found: HoopCheck, seen: Seen) -> HoopStrength:
         lowest_n=found.lowest,
         takes_n=found.takes,
         holds=found.holds,
+        heavier_lowest_n=max((h.lowest for h in seen.heavier.hoops), default=None),
         working={
             "tension_n_per_m": hoop_worked(found, seen.show),
             "screws": seam_worked(found, screws, seen.show),
@@ -117,6 +155,7 @@ def _hoop(found: HoopCheck, seen: Seen) -> HoopStrength:
 
 def _laid(found: LaidCheck, seen: Seen) -> LaidStrength:
     worked = laid_worked(found, seen.show)
+    times = [min(h.slide, h.tip) for h in seen.heavier.laid if h.case.side == found.case.side]
     return LaidStrength(
         side=found.case.side,
         course=found.course,
@@ -124,6 +163,7 @@ def _laid(found: LaidCheck, seen: Seen) -> LaidStrength:
         tip=found.tip if found.tip < inf else None,
         holds=found.holds,
         says=laid_words(found, seen.show),
+        heavier_times=min((t for t in times if t < inf), default=None),
         working={"slide": worked, "tip": worked},
     )
 
@@ -132,7 +172,7 @@ def _seat(found: SeatCheck, seen: Seen) -> SeatStrength:
     return SeatStrength(
         side=found.case.side,
         holds=found.holds,
-        says=seat_words(found, seen.show),
+        says=seat_words(found),
         rows=[
             SeatRow(
                 what=row.what,
@@ -146,7 +186,7 @@ def _seat(found: SeatCheck, seen: Seen) -> SeatStrength:
 
 
 def _posts(seen: Seen) -> PostStrength | None:
-    found = seen.strength.posts
+    found, heavier = seen.strength.posts, seen.heavier.posts
     if found is None:
         return None
     return PostStrength(
@@ -159,6 +199,8 @@ def _posts(seen: Seen) -> PostStrength | None:
         side=found.side,
         alone=found.alone,
         holds=found.holds,
+        heavier_stress_ratio=heavier.stress_ratio if heavier else None,
+        heavier_wanted_mm=heavier.wanted if heavier else None,
         working=post_worked(found, seen.show),
     )
 
@@ -174,26 +216,39 @@ def _curves(seen: Seen) -> list[BowCurve]:
     return curves
 
 
+def _checked(seen: Seen, loads: Loads) -> StrengthCheck:
+    return check_strength(
+        seen.assembly,
+        loads,
+        seen.book,
+        seen.layers[-1].top - seen.assembly.foot,
+        wet_weight(seen.layers),
+        screws_of(seen),
+    )
+
+
+def _checked_heavier(seen: Seen) -> StrengthCheck:
+    loads = seen.design.loads
+    return _checked(seen, heavier_loads(seen.assembly, loads, wet_weight(seen.layers)))
+
+
+CHECKED_FROM = ("show", "assembly", "layers", "fixed", "design.loads")
 STRENGTH_CHECK = register(
     Chapter(
         key="strength_check",
         stage="shape",
-        reads=("show", "assembly", "layers", "fixed", "design.loads"),
-        work=lambda seen: check_strength(
-            seen.assembly,
-            seen.design.loads,
-            seen.book,
-            seen.layers[-1].top - seen.assembly.foot,
-            wet_weight(seen.layers),
-            screws_of(seen),
-        ),
+        reads=CHECKED_FROM,
+        work=lambda seen: _checked(seen, seen.design.loads),
     )
+)
+HEAVIER_CHECK = register(
+    Chapter(key="heavier_check", stage="shape", reads=CHECKED_FROM, work=_checked_heavier)
 )
 STRENGTH = register(
     Chapter(
         key="strength",
         stage="shape",
-        reads=("show", "assembly", "strength_check", "fixed", "design.loads"),
+        reads=("show", "assembly", "strength_check", "heavier_check", "fixed", "design.loads"),
         work=strength_of,
         model=StrengthPlan,
     )

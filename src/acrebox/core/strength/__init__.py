@@ -7,6 +7,7 @@ from acrebox.core.strength import along, hoop, laid, pull, seats, upright
 from acrebox.core.strength.bending import STEEL, Bent
 from acrebox.core.strength.check import StrengthCheck, check_strength
 from acrebox.core.strength.factors import factor
+from acrebox.core.strength.heavier import heavier_loads, heavier_words, same_member
 from acrebox.core.strength.hoop import HoopCheck
 from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck
@@ -32,9 +33,12 @@ __all__ = [
     "check_strength",
     "checks",
     "factor",
+    "heavier_loads",
+    "heavier_words",
     "hoop",
     "laid",
     "pull",
+    "same_member",
     "seats",
     "upright",
 ]

@@ -40,8 +40,8 @@ class StrengthCheck:
         """Whether walls, posts, ties, rings, laid walls and benches do."""
         posts = self.posts is None or self.posts.holds
         walls = all(m.holds for m in self.members) and all(t.holds for t in self.ties)
-        more = (*self.hoops, *self.laid, *self.seats)
-        return posts and walls and all(one.holds for one in more)
+        laid = all(h.holds for h in self.hoops) and all(x.holds for x in self.laid)
+        return posts and walls and laid and all(s.holds for s in self.seats)
 
 
 def loaded_by(loads: Loads, book: Catalogue, depth: float, unit_weight: float) -> Loaded:
@@ -56,7 +56,12 @@ def seam_screws(bed: Assembly, loaded: Loaded) -> int:
 
 
 def check_strength(
-    bed: Assembly, loads: Loads, book: Catalogue, depth: float, unit_weight: float, screws: ScrewsOf = none_yet
+    bed: Assembly,
+    loads: Loads,
+    book: Catalogue,
+    depth: float,
+    unit_weight: float,
+    screws: ScrewsOf = none_yet,
 ) -> StrengthCheck:
     """Work out every load case of a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³], where
     the gardener does not say another.

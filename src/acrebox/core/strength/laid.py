@@ -67,16 +67,21 @@ def _from(case: Laid, first: int, loaded: Loaded) -> LaidCheck:
     )
 
 
-def cornered(case: Laid) -> bool:
-    """Whether the walls that meet it hold its middle: it spans no further between them than is common."""
-    return case.span <= case.thick * factor("laid_span_mortar" if case.mortar else "laid_span_dry")
+def cornered(case: Laid, tall: float | None = None) -> bool:
+    """Whether the walls that meet it hold its middle: it spans no further between them than is common. Dry
+    ones reach along it by their bond only as far as it is high (`tall`, all of it unless told) [mm]: between
+    the two of a longer wall its middle stands by itself.
+    """
+    if case.mortar:
+        return case.span <= case.thick * factor("laid_span_mortar")
+    return case.span <= 2 * (sum(case.courses) if tall is None else tall)
 
 
 def _by_corners(case: Laid, weight: float, tall: float) -> float:
     """What the bonded walls at both ends hold against tipping [N·mm to the mm of the wall]: as much of each
     as the wall is high, by its weight half as far back.
     """
-    if not cornered(case):
+    if not cornered(case, tall):
         return 0.0
     back = min(case.returns, tall)
     return 2 * weight * back * back / 2 / case.span
@@ -109,8 +114,8 @@ def laid_worked(found: LaidCheck, show: Printer) -> Worked:
         assumptions=[
             f"from course {found.course} up, by the metre",
             "the walls that meet it are bonded to it and hold its ends"
-            if cornered(case)
-            else "too long for the walls that meet it to hold its middle: they are left out",
+            if cornered(case, sum(case.courses[found.course - 1 :]))
+            else "too long for the walls that meet it to hold its middle, which stands by itself",
             *more,
             ADVICE,
         ],

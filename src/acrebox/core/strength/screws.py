@@ -1,5 +1,5 @@
-"""What wood screws take in wet softwood: sideways, and drawn out of side grain. Drawn out of end grain they take
-nothing. Source: National Design Specification (from memory).
+"""What wood screws take in wet softwood: sideways, and drawn out of side grain. Drawn out of end grain they
+take nothing. Source: National Design Specification (from memory).
 """
 
 from collections.abc import Callable
@@ -34,8 +34,8 @@ def sideways(diameter: float) -> float:
 
 
 def drawn(diameter: float, bite: float) -> float:
-    """What one screw of a diameter takes drawn out of side grain, so deep in it [mm], wet, for as long as people
-    sit [N].
+    """What one screw of a diameter takes drawn out of side grain, so deep in it [mm], wet, for as long as
+    people sit [N].
     """
     inch = float(MM_PER_INCH)
     pounds = factor("screw_drawn") * factor("screw_gravity") ** 2 * (diameter / inch) * (bite / inch)
@@ -64,6 +64,6 @@ class Screws:
 ScrewsOf = Callable[[Joint], Screws]
 
 
-def none_yet(joint: Joint) -> Screws:
+def none_yet(_: Joint) -> Screws:
     """No screws: where none have been chosen yet."""
     return Screws(0, 0.0, 0.0)

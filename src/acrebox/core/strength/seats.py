@@ -13,7 +13,6 @@ from acrebox.core.strength.sources import ADVICE, NDS, STATICS
 from acrebox.core.strength.wood import bending_strength, stiffness
 from acrebox.core.worked import Worked
 
-
 HUNG_BY = ("rail to wall", "rail to upright")
 """The joints by which a bench hangs from its wall; where there are none it stands on legs there too."""
 
@@ -157,7 +156,7 @@ def _bends(what: str, member: SeatMember, moment: float, loaded: Loaded, field: 
 
 
 def _stands(leg: SeatMember, force: float, loaded: Loaded) -> SeatRow:
-    """A leg under a force [N]: crushed, or bent out sideways where it is slender. Source: NDS (from memory)."""
+    """A leg under a force [N]: crushed, or bent out sideways where it is slender. NDS (from memory)."""
     wood, _ = loaded.wood(leg.stock)
     slender = leg.span / min(leg.breadth, leg.depth)
     crush = factor("leg_crush")
@@ -174,10 +173,14 @@ def _stands(leg: SeatMember, force: float, loaded: Loaded) -> SeatRow:
     )
 
 
-def seat_words(found: SeatCheck, show: Printer) -> str:
+def seat_words(found: SeatCheck) -> str:
     """What is nearest to giving way, and how near."""
     worst = found.worst
-    return f"nearest to its limit: {worst.what}, at {worst.ratio:.0%}" if worst.takes else f"{worst.what}: nothing"
+    return (
+        f"nearest to its limit: {worst.what}, at {worst.ratio:.0%}"
+        if worst.takes
+        else f"{worst.what}: nothing"
+    )
 
 
 def seat_worked(row: SeatRow, found: SeatCheck, show: Printer) -> Worked:

@@ -33,8 +33,9 @@ def _step(wide: float) -> _Step:
 def bending_strength(wood: Species, breadth: float, depth: float, *, lasting: bool = True) -> float:
     """What a section may be bent to [MPa], `depth` [mm] in the direction of the load, `breadth` across it.
 
-    Fb · C_D · C_F · C_fu · C_M: lasting load, or people who come and go; size by the wider face; flatwise where the load is on the wider
-    face; wet, save where Fb·C_F is at most 1150 psi. Source: NDS, sawn lumber, No. 2 (from memory).
+    Fb · C_D · C_F · C_fu · C_M: lasting load, or people who come and go; size by the wider face; flatwise
+    where the load is on the wider face; wet, save where Fb·C_F is at most 1150 psi. Source: NDS, sawn lumber,
+    No. 2 (from memory).
     """
     wide, thin = max(breadth, depth), min(breadth, depth)
     step = _step(wide)

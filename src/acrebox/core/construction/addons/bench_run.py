@@ -117,10 +117,12 @@ def pads(legs: Sequence[Part], wide: float, book: Catalogue, show: Printer) -> t
             placed.append(((x0, y0), (x1, y1)))
     sold = book.find_good("leg-pad")
     working = (
-        f"{len(legs)} legs on {len(placed)}, laid flush with the ground: {show.length(wide)} square; those that"
-        " stand close share one"
+        f"{len(legs)} legs on {len(placed)}, {show.length(wide)} square, laid flush with the ground; those"
+        " that stand close share one"
     )
-    return (Good(key="leg-pad", what="pavers under legs", count=len(placed), unit=sold.unit, working=working),)
+    return (
+        Good(key="leg-pad", what="pavers under legs", count=len(placed), unit=sold.unit, working=working),
+    )
 
 
 def fall_of(design: Design) -> float:

@@ -1,10 +1,18 @@
-"""Benches of the bed's own timbers, laid flat on lengths of them that stand on end, between the corner blocks."""
+"""Benches of the bed's own timbers, laid flat on lengths of them that stand on end."""
 
 from dataclasses import dataclass
 from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
-from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, doubled, fall_of, pad_of, pads, run_along
+from acrebox.core.construction.addons.bench_run import (
+    BenchRun,
+    cut_at,
+    doubled,
+    fall_of,
+    pad_of,
+    pads,
+    run_along,
+)
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, longest_stick
@@ -130,9 +138,7 @@ def _load(bench: _OwnSeat, run: BenchRun, side: str) -> SeatLoad:
         side=side,
         what="bench",
         board=SeatMember(stock=key, span=bay, breadth=timber.wide, depth=timber.thick),
-        leg=SeatMember(
-            stock=key, span=bench.under + bench.spare, breadth=timber.wide, depth=timber.thick
-        ),
+        leg=SeatMember(stock=key, span=bench.under + bench.spare, breadth=timber.wide, depth=timber.thick),
         length=run.high - run.low,
         pad=bench.pad,
     )

@@ -6,7 +6,15 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
-from acrebox.core.construction.addons.bench_run import BenchRun, cut_at, doubled, fall_of, pad_of, pads, run_along
+from acrebox.core.construction.addons.bench_run import (
+    BenchRun,
+    cut_at,
+    doubled,
+    fall_of,
+    pad_of,
+    pads,
+    run_along,
+)
 from acrebox.core.construction.addons.own_seats import add_own_seats
 from acrebox.core.construction.addons.registry import refuse_clash
 from acrebox.core.construction.joining import contact_height, lapped, lies_against, touching_pairs
@@ -22,7 +30,6 @@ from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
-
 
 HUNG_BY = ("rail to wall", "rail to upright")
 
@@ -278,7 +285,7 @@ def _back_legs(bench: _Seat, side: Side, run: BenchRun, show: Printer) -> list[P
 
 
 def _upright(part: Part) -> bool:
-    """Whether a part behind the rail is a post, a stud or a packer: what the rail is screwed to at one place."""
+    """Whether a part behind the rail is a post, a stud or a packer: it is screwed to that at one place."""
     return part.role.post or part.role.upright or part.role.name == "seat packer"
 
 
@@ -309,7 +316,9 @@ def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
     return found
 
 
-def _load(bench: _Seat, run: BenchRun, side: str, parts: list[Part], joints: list[Joint], wall: float) -> SeatLoad:
+def _load(
+    bench: _Seat, run: BenchRun, side: str, parts: list[Part], joints: list[Joint], wall: float
+) -> SeatLoad:
     """What of a bench before a side is to hold who sits there."""
     names, board, rail = {p.name for p in parts}, bench.board, bench.rail
     ends = max(run.legs[0] - run.low, run.high - run.legs[-1])
@@ -328,7 +337,10 @@ def _load(bench: _Seat, run: BenchRun, side: str, parts: list[Part], joints: lis
         ),
         rail=SeatMember(stock=rail.timber.key, span=bay, breadth=rail.thickness, depth=rail.width),
         leg=SeatMember(
-            stock=rail.timber.key, span=bench.rails_top + bench.spare, breadth=rail.width, depth=rail.thickness
+            stock=rail.timber.key,
+            span=bench.rails_top + bench.spare,
+            breadth=rail.width,
+            depth=rail.thickness,
         ),
         joints=tuple(j for j in joints if j.kind in (*HUNG_BY, "rail to leg") and j.parts[0] in names),
         length=run.high - run.low,

@@ -176,7 +176,7 @@ def _tie(bed: Assembly, place: _Place, stock: ChosenTimber, made: list[Part], bu
     raise refuse(
         "add_ons.ties",
         place.name,
-        "There is no room between the posts for that tie and its cleats, or nothing at its ends to fix it to.",
+        "There is no room between the posts for that tie and its cleats, or nothing at its ends to hold it.",
         "fewer ties, or ties of another height",
     )
 
@@ -286,9 +286,7 @@ def _before(cleat: Part, part: Part, wall: Side) -> bool:
     return outward and min(a1, b1) - max(a0, b0) >= size("screw_room") - TOUCH_MM
 
 
-def _near(
-    parts: Sequence[Part], side: Side, at: float, far: float, bottom: float, top: float
-) -> list[Part]:
+def _near(parts: Sequence[Part], side: Side, at: float, far: float, bottom: float, top: float) -> list[Part]:
     """The parts that a tie and its cleats could meet within so far of its place along a side, between two
     heights [mm].
     """
