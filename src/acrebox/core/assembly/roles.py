@@ -29,6 +29,7 @@ class Role:
     sharp: bool = False
     laid: bool = False
     bears: bool = False
+    beyond: bool = False
 
     def __str__(self) -> str:
         return self.name

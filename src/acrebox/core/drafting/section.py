@@ -93,7 +93,9 @@ def draw_section(bed: Assembly, layers: Sequence[FilledLayer], labels: Mapping[s
     """What is cut, the layers of fill, and the posts and bearers that stand behind the cut."""
     at = section_at(bed)
     shapes = list(_layers(bed, layers, at))
-    behind = [p for p in bed.parts if (p.role.post or p.role.bears) and p.body.bounds[0][0] > at]
+    behind = [
+        p for p in bed.parts if (p.role.post or p.role.bears or p.role.beyond) and p.body.bounds[0][0] > at
+    ]
     for post in _nearest(behind):
         shapes += drawn_part("hidden", post, labels[post.name], post.body.silhouette(Y, UP))
     for part in bed.parts:
@@ -124,12 +126,18 @@ def _strips(outline: Outline, at: float) -> list[tuple[float, float]]:
     return [(min(y for y, _ in f.ring), max(y for y, _ in f.ring)) for f in faces]
 
 
+def _one_behind_the_other(a: Part, b: Part) -> bool:
+    """Whether two parts cover each other in the section."""
+    (_, *low_a), (_, *high_a) = a.body.bounds
+    (_, *low_b), (_, *high_b) = b.body.bounds
+    return all(min(high_a[n], high_b[n]) - max(low_a[n], low_b[n]) >= 1.0 for n in range(2))
+
+
 def _nearest(posts: list[Part]) -> list[Part]:
-    """The posts seen first behind the cut; the ones hidden by them are left out."""
+    """The posts seen first behind the cut; the ones that stand behind them are left out."""
     seen: list[Part] = []
     for post in sorted(posts, key=lambda p: p.body.bounds[0][0]):
-        low, high = post.body.bounds
-        if all(min(high[1], s.body.bounds[1][1]) - max(low[1], s.body.bounds[0][1]) < 1.0 for s in seen):
+        if not any(_one_behind_the_other(post, other) for other in seen):
             seen.append(post)
     return seen
 
