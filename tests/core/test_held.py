@@ -499,6 +499,37 @@ def test_a_bench_before_a_wall_of_any_construction_stands(kind: str, depth: str)
     assert {"seat-weak", "fixing-short", "fixing-pokes"}.isdisjoint(w.code for w in plan.watch_outs)
 
 
+def test_two_benches_in_an_inner_corner_are_refused_and_round_an_outer_one_are_not() -> None:
+    """Sides 3 and 4 of an L meet at its inner corner."""
+    data = long_bed(seats={"sides": ["side 3", "side 4"], "height": "400 mm", "depth": "300 mm"})
+    data["outline"] = {"shape": "l", "length": "4.2 m", "width": "3 m", "front": "1.4 m", "left": "1.2 m"}
+    data["courses"] = 3
+    corners = assemble(read_design({**data, "add_ons": {}}), catalogue()).outline.corners
+    inner = next(n for n, angle in enumerate(corners) if angle > 180)
+    sides = [f"side {(inner - 1) % 6 + 1}", f"side {inner + 1}"]
+    data["add_ons"]["seats"]["sides"] = sides
+    with pytest.raises(DesignError) as refused:
+        assemble(read_design(data), catalogue())
+    assert refused.value.problems[0].field == "add_ons.seats.sides"
+    data["add_ons"]["seats"]["sides"] = ["side 1", "side 2"]
+    carried(assemble(read_design(data), catalogue()))
+
+
+def test_legs_are_left_long_where_the_bed_stands_over_ground_that_falls() -> None:
+    """150 mm of fall, built up to its highest ground: legs as much longer, to be trimmed where they stand."""
+    data = long_bed(seats={"sides": ["front"], "height": "420 mm", "depth": "300 mm"})
+    places = {"front left": 0, "front right": 50, "back right": 150, "back left": 100}
+    data["ground"] = {"stations": [{"at": at, "height": f"{h} mm"} for at, h in places.items()]}
+    data["courses"] = 3
+
+    def legs(school: str) -> set[float]:
+        plan = plan_document({**data, "ground": {**data["ground"], "school": school}})
+        return {c["length_mm"] for c in plan["cuts"] if c["role"] == "seat leg"}
+
+    assert legs("dig_in") == {323.0}
+    assert legs("build_up") == {323.0 + 150.0}
+
+
 @given(
     st.sampled_from(["front", "right"]),
     st.integers(210, 600),

@@ -62,14 +62,16 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
             "Its legs would stand over the wall that they are screwed to, or be too short to be screwed.",
             " to ".join(show.length(under + bench.timber.thick) for under in (least, bed.wall_top)),
         )
-    made, loads = [], []
+    made: list[Part] = []
+    loads = []
     for n, name in enumerate(seats.sides):
         side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
         key, longest = bench.timber.timber.key, (bench.longest, bench.longest)
         run = run_along(bed, side, key, longest, bench.built)
-        made += _parts(bench, side, run)
+        own = _parts(bench, side, run)
+        refuse_clash("add_ons.seats.sides", own, bed, made)
+        made += own
         loads.append(_load(bench, run, name))
-    refuse_clash("add_ons.seats.sides", made, bed)
     legs = of_role(made, "seat leg")
     return bed.adding(made, _joints(bed, made), goods=pads(legs, bench.pad, book, show), loads=loads)
 

@@ -44,10 +44,10 @@ def _check_taken(name: str, design: Design) -> None:
         )
 
 
-def refuse_clash(field: str, parts: Sequence[Part], bed: Assembly) -> None:
-    """Refuse an add-on that would stand in what is there already."""
+def refuse_clash(field: str, parts: Sequence[Part], bed: Assembly, more: Sequence[Part] = ()) -> None:
+    """Refuse an add-on that would stand in what is there already, or in `more` of its own."""
     for part in parts:
-        met = clash(part, bed.parts)
+        met = clash(part, [*bed.parts, *more])
         if met:
             raise refuse(
                 field,

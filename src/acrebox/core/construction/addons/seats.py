@@ -98,7 +98,7 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
             )
         if not any(j.kind in HUNG_BY for j in at_wall):
             own += _back_legs(bench, side, run, show)
-        refuse_clash("add_ons.seats.sides", own, bed)
+        refuse_clash("add_ons.seats.sides", own, bed, parts)
         fixed = [*_joints(bed, own), *at_wall]
         parts += own
         joints += fixed
