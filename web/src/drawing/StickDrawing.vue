@@ -19,7 +19,10 @@ const BOX = 16
 /** How wide a character of a caption is [px]. */
 const CHARACTER = 8.5
 const isDone = (p: Piece) => props.done.has(`cut/${p.key}`)
-const boxed = (p: Piece) => at(p.length_mm) > BOX + 12
+/** What the box and its gaps take beside a caption [px]. */
+const BESIDE = BOX + 8
+/** The height of a caption [px]: what it takes of a piece where it stands on end. */
+const TALL = 15
 const scale = computed(() => Math.max(200, width.value || 480) / props.longest)
 const at = (mm: number) => mm * scale.value
 const end = computed(() => {
@@ -27,10 +30,12 @@ const end = computed(() => {
   return last ? last.start_mm + last.length_mm : props.stick.trim_mm
 })
 const fits = (text: string, mm: number, beside = 0) => text.length * CHARACTER + 6 + beside < at(mm)
-function caption(label: string, mm: number) {
-  const long = `${label} ${printLength(mm, props.units)}`
-  const beside = BOX + 8
-  return typeset(fits(long, mm, beside) ? long : fits(label, mm, beside) ? label : '')
+const boxed = (p: Piece) => fits(p.label, p.length_mm, BESIDE)
+/** A piece too short for its name lying beside a box has it alone, one shorter still has it on end. */
+const upright = (p: Piece) => !fits(p.label, p.length_mm)
+function caption(p: Piece) {
+  const long = `${p.label} ${printLength(p.length_mm, props.units)}`
+  return typeset(fits(long, p.length_mm, BESIDE) ? long : at(p.length_mm) > TALL ? p.label : '')
 }
 const middle = (p: Piece) => at(p.start_mm + p.length_mm / 2) + (boxed(p) ? (BOX + 6) / 2 : 0)
 const press = (p: Piece) => emit('tick', p, !isDone(p))
@@ -51,7 +56,8 @@ const cuts = computed(() => props.stick.pieces.filter((p) => p.start_mm + p.leng
           <rect class="box" :width="BOX" :height="BOX" />
           <path v-if="isDone(p)" class="mark" d="M3 8.5 L6.8 12.5 L13.5 3.5" />
         </g>
-        <text :x="middle(p)" :y="H / 2 + 6">{{ caption(p.label, p.length_mm) }}</text>
+        <text v-if="upright(p)" :transform="`translate(${middle(p) + 5} ${H / 2 + 1}) rotate(-90)`">{{ caption(p) }}</text>
+        <text v-else :x="middle(p)" :y="H / 2 + 6">{{ caption(p) }}</text>
       </g>
       <rect v-for="c in cuts" :key="c" class="kerf" :x="at(c)" y="0" :width="Math.max(1.6, at(stick.kerf_mm))" :height="H + 2" />
       <text v-if="fits('off-cut', stick.length_mm - end)" class="over" :x="at((end + stick.length_mm) / 2)" :y="H / 2 + 6">{{ stick.offcut_name ?? 'waste' }}</text>

@@ -82,7 +82,9 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
         return add_own_seats(bed, seats, design, book, show)
     bench = _bench(seats, design, book, show)
     _check(bench, bed, show)
-    parts, joints, loads = [], [], []
+    parts: list[Part] = []
+    joints: list[Joint] = []
+    loads: list[SeatLoad] = []
     for n, name in enumerate(seats.sides):
         side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
         run = run_along(bed, side, seats.board, bench.longest, show.built)
