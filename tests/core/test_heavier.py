@@ -144,3 +144,11 @@ def test_the_middle_of_a_long_dry_wall_stands_by_itself() -> None:
     assert tip("2.4 m") == pytest.approx(tip("10 m"), rel=1e-6)
     assert tip("1.4 m") > 2 * tip("2.4 m")
     assert tip("2.4 m", laid="mortared") > 2 * tip("2.4 m")
+
+
+def test_ties_hold_a_wall_where_the_rule_of_thumb_wants_posts() -> None:
+    """2875 mm in two bays of 1437; of two courses each has its tie in the middle of both bays."""
+    loose = thin("1.45 m", courses=2)
+    tied = {**loose, "add_ons": {"ties": {"count": 3, "levels": "top_and_bottom"}}}
+    assert judged(planned(loose))["bow"] == "fix"
+    assert judged(planned(tied)).get("bow") == "note"

@@ -36,7 +36,9 @@ def bow(seen: Seen) -> Iterator[Finding]:
     ]
     limits = [m.case.limit_field for m in here if m.case.limit_field]
     fine = bool(here) and all(m.holds for m in here)
-    far = worst.length > worst.rule * factor("missed") + 1
+    # Ties hold a wall between its posts, too.
+    held = max((m.case.span for m in here), default=worst.length)
+    far = min(held, worst.length) > worst.rule * factor("missed") + 1
     bows = show.length(max((m.bow for m in here), default=0.0))
     beside = ""
     if fine:
