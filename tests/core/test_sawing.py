@@ -155,6 +155,11 @@ def test_only_the_bottom_loses_its_groove_and_only_the_top_its_tongue(courses: i
         {None: 0, 128.0: 0, 121.0: 4} if courses == 1 else {None: 4 * (courses - 2), 128.0: 8, 121.0: 0}
     )
     assert plan_document(data)["outside"]["height_mm"] == pytest.approx(128 * courses - 7)
+    # The fence stands alike for both, but one loses its lower edge and one its upper: two labels.
+    off = {c["rip_off"]: sum(o["count"] for o in walls if o["rip_off"] == c["rip_off"]) for c in walls}
+    both, one = {"the groove and the tongue": 4}, {"the groove": 4, "the tongue": 4}
+    between = {"": 4 * (courses - 2)} if courses > 2 else {}
+    assert off == (both if courses == 1 else {**one, **between})
 
 
 def test_a_housing_is_told_with_its_place_width_and_depth() -> None:

@@ -24,8 +24,8 @@ class Piece:
 
 @dataclass(frozen=True, kw_only=True)
 class StickPiece(Piece):
-    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to, how
-    it is sawn where it is no plain length.
+    """Sawn off a stick [mm]: the longest it is, what is cut longer and why, the width it is ripped to and
+    what of it comes off so, how it is sawn where it is no plain length.
 
     `allowance` is cut longer than it ends up: a lap, or what is trimmed in place. Pieces of one `board` (its
     number and how wide it is [mm]) come out of the same stick: measured boards are no two alike.
@@ -35,6 +35,7 @@ class StickPiece(Piece):
     allowance: float = 0.0
     allowed_for: str = "to trim in place"
     ripped: float | None = None
+    off: str = ""
     sawn: Sawn | None = None
     board: tuple[int, float] | None = None
 
@@ -45,9 +46,9 @@ class StickPiece(Piece):
 
     @property
     def likeness(self) -> tuple[object, ...]:
-        """Length, width sawn to, end cuts, notches: a piece turned round is the same piece."""
+        """Length, width sawn to and by which edge, end cuts, notches: a piece turned round is the same."""
         shape = self.sawn.likeness if self.sawn else ()
-        return -tenths(self.length), -tenths(self.ripped or 0.0), shape
+        return -tenths(self.length), -tenths(self.ripped or 0.0), self.off, shape
 
     @property
     def ends(self) -> tuple[EndCut, EndCut]:
@@ -130,16 +131,19 @@ def stick(
     course: int | None = None,
     allowance: float = 0.0,
     ripped: float | None = None,
+    off: str = "",
     board: tuple[int, float] | None = None,
 ) -> Part:
     """A part sawn off a stick, as its box is cut; `allowance` [mm] is sawn longer, `ripped` [mm] the width
-    it is sawn to; `board` the measured one that it comes out of: its number and width [mm].
+    it is sawn to, what comes `off` in words; `board` the measured one that it comes out of: its number and
+    width [mm].
     """
     piece = StickPiece(
         stock=stock,
         finished=box.overall,
         allowance=allowance,
         ripped=ripped,
+        off=off,
         sawn=sawn(box),
         board=board,
     )

@@ -339,7 +339,8 @@ def block_notes(wall: BlockWall, steel: Sequence[Part], inner: Outline) -> dict[
             f"true and level on {ON_HARD[wall.stands_on]}, on packers or a bed of mortar: all the rest stands"
             " on it"
             if wall.stands_on in HARD
-            else "true and level, in a trench of tamped stone: all the rest stands on it"
+            else "true and level, on tamped stone (a base, under Level) or firm ground: all the rest stands"
+            " on it"
         ),
         "bond": "begin every other course at a corner with a block turned the other way",
     }

@@ -198,7 +198,8 @@ def _walls(line: WallLine, courses: Courses, joins: Joins, stock: WallStock) -> 
             box,
             side=side.name,
             course=course,
-            ripped=courses.ripped(course, stock.of(side, course).width),
+            ripped=(wide := courses.ripped(course, stock.of(side, course).width)),
+            off=courses.off(course) if wide else "",
         )
         for course in range(1, courses.count + 1)
         for side in line.outline.sides

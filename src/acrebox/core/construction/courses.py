@@ -48,6 +48,13 @@ class Courses:
         whole = stock_width if tongued and grooved else stock_width - size("tape_tolerance")
         return wide if wide < whole - 1e-6 else None
 
+    def off(self, course: int) -> str:
+        """What of a course's boards is sawn off where they are ripped, in words."""
+        if not self.tongue:
+            return ""
+        edges = ("the groove" if course == 1 else "", "the tongue" if course == self.count else "")
+        return " and ".join(edge for edge in edges if edge)
+
 
 def stack_courses(design: Design, cover: float, tongue: float, rip_top: bool, show: Printer) -> Courses:
     """Courses for the design's height or count, each covering `cover` [mm]; a `tongue` [mm] comes off the

@@ -14,7 +14,7 @@ from acrebox.core.fill.materials import materials_of
 from acrebox.core.fill.offers import Offer, best_offer, break_even, cheapest
 from acrebox.core.fill.worked import loose_words
 from acrebox.core.measure.printing import Printer
-from acrebox.core.stock import BagSize, Catalogue, Fill
+from acrebox.core.stock import BagSize, Catalogue, CatalogueGapError, Fill
 from acrebox.core.worked import LIST_PRICES, Worked
 
 
@@ -98,6 +98,17 @@ def purchases_of(
         _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], choice.keep_back, show)
         for key, rows in uses.items()
     ]
+
+
+def purchase_of(key: str, settled: float, where: str, book: Catalogue, show: Printer) -> Purchase:
+    """What is bought of one material that is no layer of the fill, so much of it in place [L]; `where` stands
+    for the field that could say how.
+    """
+    found = book.find_fill(key)
+    if found is None:
+        raise CatalogueGapError(key)
+    content = Content(material=found, settled=settled)
+    return _purchase(found, [(NOT_CHOSEN, content)], ([], 0.0), Bought(material=key), where, 0, show)
 
 
 def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> tuple[Bought, str]:

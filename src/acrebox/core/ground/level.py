@@ -210,6 +210,12 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
     )
 
 
+def base_on_level_ground(bed: Assembly, choice: GroundChoice) -> float:
+    """What a base takes where nobody read the ground: its depth all along the walls [mm³]."""
+    base = choice.base.mm if choice.school in CARRIED else 0.0
+    return base * float(trench_of(bed, choice.trench.mm).area)
+
+
 def trench_of(bed: Assembly, wide: float) -> Polygon:
     """The strip under the walls that is dug or packed, as wide as that [mm], the wall along its middle."""
     outer, inner = Polygon(bed.outline.points), Polygon(bed.inner.points)

@@ -52,6 +52,7 @@ def _cut(group: CutGroup, seen: Seen) -> Cut:
         length_mm=length,
         count=group.count,
         rip_mm=piece.ripped,
+        rip_off=piece.off,
         ends=ends_in_words(piece.ends),
         long_point_mm=points.long_point if points else None,
         short_point_mm=points.short_point if points else None,

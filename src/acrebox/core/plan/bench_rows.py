@@ -18,6 +18,7 @@ class Cut(Figures):
     """Pieces alike: what to saw, how many, and the parts they become.
 
     `length_mm` is over all; of ends that are not square the longest and the shortest edge are given too.
+    `rip_off` says what comes off a board that is ripped, where that matters.
     """
 
     label: str
@@ -25,6 +26,7 @@ class Cut(Figures):
     stock: str
     length_mm: Amount
     rip_mm: Amount | None
+    rip_off: str
     ends: str
     long_point_mm: Amount | None
     short_point_mm: Amount | None

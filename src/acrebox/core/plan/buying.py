@@ -11,6 +11,7 @@ from acrebox.core.measure.telling import told
 from acrebox.core.plan.buy_rows import Buy, buy_line
 from acrebox.core.plan.drain_goods import DRAIN_GOODS
 from acrebox.core.plan.fill import SOIL
+from acrebox.core.plan.level_goods import LEVEL_GOODS
 from acrebox.core.plan.line_goods import LINE_GOODS
 from acrebox.core.takeoff import CountedNeed
 
@@ -77,9 +78,9 @@ def _good_line(good: CountedNeed, seen: Seen) -> Buy:
 
 
 def buying_of(seen: Seen) -> list[Buy]:
-    """Everything to buy: sticks and sheets, fixings and goods, lining and drains, soil."""
-    parts = (stick_lines(seen), seen.of(GOODS), seen.of(LINE_GOODS), seen.of(DRAIN_GOODS), seen.of(SOIL))
-    return keyed(line for part in parts for line in part)
+    """Everything to buy: sticks and sheets, fixings and goods, stone for a base, lining, drains, soil."""
+    goods = (seen.of(c) for c in (GOODS, LEVEL_GOODS, LINE_GOODS, DRAIN_GOODS, SOIL))
+    return keyed(line for part in (stick_lines(seen), *goods) for line in part)
 
 
 def keyed(lines: Iterable[Buy]) -> list[Buy]:
@@ -98,7 +99,7 @@ BUYING = register(
     Chapter(
         key="buying",
         stage="bench",
-        reads=("show", "cuttings", "goods", "line_goods", "drain_goods", "soil"),
+        reads=("show", "cuttings", "goods", "line_goods", "drain_goods", "level_goods", "soil"),
         work=buying_of,
         model=list[Buy],
     )

@@ -12,8 +12,9 @@ from acrebox.core.fill.purchase import cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
 from acrebox.core.fill.worked import volumes_worked
 from acrebox.core.measure.convert import litres, litres_to_ft3, litres_to_yd3
-from acrebox.core.plan.buy_rows import Buy, buy_line
+from acrebox.core.plan.buy_rows import Buy
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
+from acrebox.core.plan.purchase_lines import purchase_lines
 from acrebox.core.shape.cavity import over
 from acrebox.core.wicking import STONES, Reservoir
 from acrebox.core.worked import Worked
@@ -161,35 +162,7 @@ def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
 
 def soil_lines(seen: Seen) -> list[Buy]:
     """The soil of the buying list: of each material its bags size by size, its load, and what brings it."""
-    lines = []
-    for bought in seen.purchases:
-        taken, bulk = bought.taken, bought.material.bulk
-        if taken is None or not taken.packs:
-            continue
-        rows = [
-            (n, f"bag of {seen.show.pack(b.size.litres)}", b.price)
-            for b, n in zip(bought.bags, taken.counts, strict=True)
-        ]
-        if bulk:
-            rows.append((taken.steps, f"× {seen.show.pack(bulk.step.litres)} loose", bulk.price))
-            rows.append((1 if taken.steps and bulk.delivery else 0, "delivery", bulk.delivery))
-        whole = cost_worked(bought, seen.book.currency, seen.show)
-        lines += [
-            buy_line(
-                seen,
-                bought.material.key,
-                bought.material.name,
-                count,
-                unit,
-                price,
-                f"{count} × {seen.show.money(price)}",
-                stage="fill",
-                assumptions=[whole.working],
-            )
-            for count, unit, price in rows
-            if count
-        ]
-    return lines
+    return [line for bought in seen.purchases for line in purchase_lines(seen, bought, "fill")]
 
 
 def layers_of(seen: Seen) -> list[FilledLayer]:

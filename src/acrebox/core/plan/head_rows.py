@@ -35,6 +35,7 @@ class Totals(Figures):
     timber_cost: Amount
     fixing_cost: Amount
     lining_cost: Amount
+    ground_cost: Amount
     stock_cost: Amount
     fill_cost: Amount
     cost: Amount

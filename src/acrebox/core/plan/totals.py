@@ -7,6 +7,7 @@ from acrebox.core.plan.buy_rows import Buy
 from acrebox.core.plan.buying import GOODS
 from acrebox.core.plan.drain_goods import DRAIN_GOODS
 from acrebox.core.plan.head_rows import Taxed, Totals
+from acrebox.core.plan.level_goods import LEVEL_GOODS
 from acrebox.core.plan.line_goods import LINE_GOODS
 from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked, Workings
 
@@ -15,10 +16,17 @@ def totals_of(seen: Seen) -> Totals:
     """What is bought, what it costs, what it weighs."""
     timber = sum((s.cost for s in seen.cuttings), Decimal(0))
     goods = _sum(seen.of(GOODS))
-    lined, drained = _sum(seen.of(LINE_GOODS)), _sum(seen.of(DRAIN_GOODS))
+    lined, drained, ground = (_sum(seen.of(goods)) for goods in (LINE_GOODS, DRAIN_GOODS, LEVEL_GOODS))
     lining = lined + drained
+    stock = timber + goods + lining + ground
     soil = sum((p.cost for p in seen.purchases), Decimal(0))
-    stages = {"bench": timber + goods, "line": lined, "drain": drained, "fill": soil}
+    stages = {
+        "bench": timber + goods,
+        "level": ground,
+        "line": lined,
+        "drain": drained,
+        "fill": soil,
+    }
     wet = sum(x.wet for x in seen.layers)
     wood = seen.takeoff.weight_kg
     return Totals(
@@ -26,16 +34,17 @@ def totals_of(seen: Seen) -> Totals:
         timber_cost=float(timber),
         fixing_cost=float(goods),
         lining_cost=float(lining),
-        stock_cost=float(timber + goods + lining),
+        ground_cost=float(ground),
+        stock_cost=float(stock),
         fill_cost=float(soil),
-        cost=float(timber + goods + lining + soil),
+        cost=float(stock + soil),
         soil_l=sum(x.settled for x in seen.layers),
         soil_kg=wet,
         timber_kg=wood,
         weight_kg=wet + wood,
         by_stage={stage: float(cost) for stage, cost in stages.items()},
-        taxed=_taxed(seen, timber + goods + lining, soil, stages) if seen.book.tax else None,
-        working={**_money(seen, timber, goods, lining, soil), **_amounts(seen, wet, wood)},
+        taxed=_taxed(seen, stock, soil, stages) if seen.book.tax else None,
+        working={**_money(seen, timber, goods, lining, ground, soil), **_amounts(seen, wet, wood)},
     )
 
 
@@ -69,12 +78,17 @@ def _taxed(seen: Seen, stock: Decimal, soil: Decimal, stages: dict[str, Decimal]
     )
 
 
-def _money(seen: Seen, timber: Decimal, goods: Decimal, lining: Decimal, soil: Decimal) -> Workings:
+def _money(
+    seen: Seen, timber: Decimal, goods: Decimal, lining: Decimal, ground: Decimal, soil: Decimal
+) -> Workings:
     show, currency = seen.show.money, seen.book.currency
     parts = f"sticks and sheets {show(timber)} + fixings {show(goods)}"
     if lining:
         parts += f" + lining and drains {show(lining)}"
-    stock, whole = timber + goods + lining, timber + goods + lining + soil
+    if ground:
+        parts += f" + stone under the walls {show(ground)}"
+    stock = timber + goods + lining + ground
+    whole = stock + soil
     return {
         "stock_cost": Worked(
             amount=float(stock), unit=currency, working=f"{parts} = {show(stock)}", source=LIST_PRICES
@@ -117,7 +131,17 @@ TOTALS = register(
     Chapter(
         key="totals",
         stage="bench",
-        reads=("show", "takeoff", "cuttings", "goods", "line_goods", "drain_goods", "layers", "purchases"),
+        reads=(
+            "show",
+            "takeoff",
+            "cuttings",
+            "goods",
+            "line_goods",
+            "drain_goods",
+            "level_goods",
+            "layers",
+            "purchases",
+        ),
         work=totals_of,
         model=Totals,
     )

@@ -33,7 +33,7 @@ const isPointed = (label: string) => pointed.value !== null && pointed.value.rep
           <tr :data-cut="c.label" :class="{ pointed: isPointed(c.label) }" tabindex="0" @mouseenter="pointed = c.label" @mouseleave="pointed = null" @focus="pointed = c.label" @blur="pointed = null">
             <td><strong class="figures">{{ c.label }}</strong> {{ c.role }}</td>
             <td class="right"><Figure :text="String(c.count)" :worked="c.working?.count" :of="`Pieces ${c.label}`" /></td>
-            <td class="right"><Figure :text="printLength(c.length_mm, units)" :worked="c.working?.length_mm" :of="`Length of ${c.label}`" /><span v-if="c.rip_mm" class="rip"> ripped to {{ typeset(printLength(c.rip_mm, units)) }}</span></td>
+            <td class="right"><Figure :text="printLength(c.length_mm, units)" :worked="c.working?.length_mm" :of="`Length of ${c.label}`" /><span v-if="c.rip_mm" class="rip"> ripped to {{ typeset(printLength(c.rip_mm, units)) }}{{ c.rip_off ? `, ${c.rip_off} off` : '' }}</span></td>
             <td>{{ typeset(nameOf(c.stock)) }}</td>
             <td class="right figures">{{ doneOf(c.label) }}/{{ c.count }}</td>
           </tr>

@@ -7,7 +7,7 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly, Good, Part, of_role, stick
 from acrebox.core.construction.posts import even_marks
-from acrebox.core.construction.sections import ChosenTimber
+from acrebox.core.construction.sections import ChosenTimber, choose_timber
 from acrebox.core.construction.sizes import size
 from acrebox.core.construction.walls import even_joints
 from acrebox.core.design import HARD, Design
@@ -123,6 +123,20 @@ def pads(legs: Sequence[Part], wide: float, book: Catalogue, show: Printer) -> t
     return (
         Good(key="leg-pad", what="pavers under legs", count=len(placed), unit=sold.unit, working=working),
     )
+
+
+def before_the_cap(
+    bed: Assembly, design: Design, book: Catalogue, run: BenchRun, seat: tuple[float, float]
+) -> float:
+    """How far before the back of a bench its boards begin [mm], which lie between two heights [mm]: clear of
+    a cap that overhangs there.
+    """
+    cap = design.add_ons.cap
+    if cap is None:
+        return 0.0
+    board = choose_timber(book, cap.board, cap.board_measured, "add_ons.cap.board", design.system)
+    met = min(seat[1], bed.top + board.thickness) - max(seat[0], bed.top)
+    return max(0.0, cap.overhang.mm - run.off) if met > 0 else 0.0
 
 
 def fall_of(design: Design) -> float:

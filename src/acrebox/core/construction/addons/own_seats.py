@@ -6,6 +6,7 @@ from itertools import pairwise
 from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
     BenchRun,
+    before_the_cap,
     cut_at,
     doubled,
     fall_of,
@@ -68,6 +69,14 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
         side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
         key, longest = bench.timber.timber.key, (bench.longest, bench.longest)
         run = run_along(bed, side, key, longest, bench.built)
+        back = before_the_cap(bed, design, book, run, (bench.under, bench.high))
+        if back:
+            raise refuse(
+                "add_ons.seats.height",
+                seats.height.text,
+                "The cap's overhang would be in the way of the bench.",
+                f"at most {show.length(bed.top)}, or a cap with no overhang",
+            )
         own = _parts(bench, side, run)
         refuse_clash("add_ons.seats.sides", own, bed, made)
         made += own

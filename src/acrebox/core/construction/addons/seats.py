@@ -2,12 +2,13 @@
 in front, that one on legs.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
     BenchRun,
+    before_the_cap,
     cut_at,
     doubled,
     fall_of,
@@ -45,11 +46,12 @@ class _Seat:
     longest: tuple[float, float]
     spare: float
     pad: float
+    back: float = 0.0
 
     @property
     def depth(self) -> float:
         """From the wall to the front edge of the seat [mm]."""
-        return self.boards * self.board.width + (self.boards - 1) * self.gap
+        return self.back + self.boards * self.board.width + (self.boards - 1) * self.gap
 
     @property
     def under(self) -> float:
@@ -89,6 +91,8 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
         side = outer_side(bed, name, f"add_ons.seats.sides.{n}")
         run = run_along(bed, side, seats.board, bench.longest, show.built)
         _check_ends(bench, run, show)
+        bench = replace(bench, back=before_the_cap(bed, design, book, run, (bench.under, seats.height.mm)))
+        _check_cap(bench, bed, design, run, show)
         own = _bench_parts(bed, bench, side, run)
         at_wall = _at_wall(bed, own)
         if not at_wall:
@@ -164,6 +168,21 @@ def _check(bench: _Seat, bed: Assembly, show: Printer) -> None:
         )
 
 
+def _check_cap(bench: _Seat, bed: Assembly, design: Design, run: BenchRun, show: Printer) -> None:
+    """Bearers lie against the wall: a cap that overhangs there stays above them.
+
+    Raises DesignError naming the height.
+    """
+    cap = design.add_ons.cap
+    if cap is not None and cap.overhang.mm > run.off and bench.under > bed.top + 1e-6:
+        raise refuse(
+            "add_ons.seats.height",
+            bench.seats.height.text,
+            "The cap's overhang would be in the way of the bench's bearers.",
+            f"at most {show.length(bed.top + bench.board.thickness)}, or a cap with no overhang",
+        )
+
+
 def _check_ends(bench: _Seat, run: BenchRun, show: Printer) -> None:
     """What is joined over a bearer, a rail or a leg has enough of it to lie on.
 
@@ -188,7 +207,7 @@ def _bench_parts(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list
     length, key = run.high - run.low, rail.timber.key
     parts = []
     for n in range(bench.boards):
-        start = side.place(run.low, -off - n * (board.width + bench.gap), bench.under)
+        start = side.place(run.low, -off - bench.back - n * (board.width + bench.gap), bench.under)
         laid = Box(start, side.along, out, UP, length, board.width, board.thickness)
         parts += cut_at(laid, run, run.boards, f"{name} seat {n + 1}", "seat board", board, side)
     for which, v in (("wall rail", -off), ("front rail", -off - bench.reach)):

@@ -1,0 +1,96 @@
+"""Add-ons of every pair: no two parts share space, and every part is reached by a fixing."""
+
+from itertools import combinations
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from acrebox.core.assembly import Assembly, of_role
+from acrebox.core.choosing.offers import starting_design
+from acrebox.core.construction import assemble
+from acrebox.core.design import read_design
+from acrebox.core.errors import DesignError
+from acrebox.core.measure.systems import System
+from acrebox.core.shape.bodies import near_pairs, overlap
+from acrebox.core.stock import catalogue
+from sample import courses_of
+
+ADD_ONS: dict[str, dict[str, Any]] = {
+    "cap": {"board": "larch-27x145", "overhang": "20 mm"},
+    "ties": {"count": 2, "levels": "top_and_bottom"},
+    "straps": {},
+    "seats": {"sides": ["front"], "height": "400 mm", "depth": "300 mm"},
+    "trellis": {"side": "back"},
+    "hoops": {},
+}
+PAIRS = list(combinations(ADD_ONS, 2))
+
+
+def apart(bed: Assembly) -> None:
+    bodies = [p.body for p in bed.parts]
+    shared = [
+        (bed.parts[i].name, bed.parts[j].name)
+        for i, j in near_pairs(bodies, bodies)
+        if i < j and overlap(bodies[i], bodies[j])
+    ]
+    assert shared == []
+    fixed = {name for joint in bed.joints for name in joint.parts}
+    assert {p.name for p in bed.parts} <= fixed
+
+
+@pytest.mark.parametrize("kind", ["boards", "sleepers", "staves", "framed_sheet"])
+@pytest.mark.parametrize("pair", PAIRS, ids="+".join)
+def test_add_ons_in_pairs_share_no_space(kind: str, pair: tuple[str, str]) -> None:
+    data = starting_design(kind, System.METRIC).document()
+    data["outline"]["length"] = "3.4 m"
+    data["add_ons"] = {name: ADD_ONS[name] for name in pair}
+    apart(assemble(read_design(data), catalogue()))
+
+
+@given(
+    st.integers(2, 3),
+    st.integers(330, 640),
+    st.integers(0, 60),
+    st.booleans(),
+    st.sampled_from(["boards", "sleepers"]),
+)
+def test_a_bench_at_any_height_and_a_cap_are_apart(
+    courses: int, height: int, overhang: int, outside: bool, made_of: str
+) -> None:
+    """Boards stay clear of the overhang; bearers under it, or the height is refused."""
+    data = courses_of(
+        courses,
+        outline={"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"},
+        construction={"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
+        add_ons={
+            "cap": {"board": "larch-27x145", "overhang": f"{overhang} mm"},
+            "seats": {"sides": ["front"], "height": f"{height} mm", "depth": "300 mm", "made_of": made_of},
+        },
+    )
+    if outside:
+        data["construction"]["posts"] = "outside"
+    try:
+        bed = assemble(read_design(data), catalogue())
+    except DesignError as refused:
+        fields = {p.field for p in refused.problems}
+    else:
+        apart(bed)
+        fields = {"add_ons.seats.height"}
+    assert fields == {"add_ons.seats.height"}
+
+
+def test_the_seat_of_two_courses_begins_before_the_cap() -> None:
+    """390 of wall, a cap of 27 on it that overhangs 20, a seat at 400: its boards lie 20 mm off the wall."""
+    data = courses_of(
+        2,
+        outline={"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"},
+        construction={"kind": "boards", "board": "larch-45x195", "post": "post-75x75"},
+        add_ons={"cap": ADD_ONS["cap"], "seats": {**ADD_ONS["seats"], "rail": "larch-45x70"}},
+    )
+    bed = assemble(read_design(data), catalogue())
+    [front, *_] = bed.outline.sides
+    assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat board")) == pytest.approx(-20)
+    assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat bearer")) == pytest.approx(0)
+    apart(bed)
