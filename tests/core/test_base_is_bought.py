@@ -29,7 +29,7 @@ def stone(data: dict[str, Any]) -> float:
     assert sold is not None
     sizes = {f"bag of {b.size.litres:g} L": b.size.litres for b in sold.bags}
     lines = [b for b in planned(data).buying if b.item == "crushed-stone" and b.unit != "delivery"]
-    return sum(b.count * sizes.get(b.unit, 500.0) for b in lines)
+    return float(sum(b.count * sizes.get(b.unit, 500.0) for b in lines))
 
 
 def test_a_base_of_50_mm_by_hand() -> None:

@@ -145,3 +145,31 @@ def test_more_ties_are_the_remedy_for_one_that_pulls_out() -> None:
     assert (weak.level, weak.field) == ("fix", "add_ons.ties")
     cures = [r for r in remedies(plan.asked) if "tie-weak" in r.answers]
     assert cures
+
+
+def test_a_cleat_holds_every_course_that_it_is_screwed_to() -> None:
+    """Boards of 145: a cleat of 200 beside a tie near the top is screwed to the two upper ones of three."""
+    thin = courses_of(
+        3,
+        outline={"shape": "rectangle", "length": "3 m", "width": "1.2 m"},
+        construction={
+            "kind": "boards",
+            "board": "larch-27x145",
+            "post": "post-75x75",
+            "post_limit": "3 m",
+        },
+    )
+    tied = planned({**thin, "add_ons": {"ties": {"stock": "larch-45x70", "count": 1}}})
+    loose = planned(thin)
+
+    def spans(plan: Plan) -> dict[str, float]:
+        [front] = [s for s in plan[STRENGTH_CHECK].sides if s.wall.side == "front"]
+        return {m.case.what: m.case.span for m in front.members}
+
+    assert set(spans(loose).values()) == {2871.0}
+    assert sorted(spans(tied).values()) == pytest.approx([1435.5, 1435.5, 2871.0], abs=30)
+    [tie] = tied.strength.ties
+    # It takes what leans on both, as the grid balances it.
+    [front] = [s for s in tied[STRENGTH_CHECK].sides if s.wall.side == "front"]
+    assert len(front.wall.stops) == 2
+    assert tie.pull_n == pytest.approx(abs(sum(sum(f) for f in front.answer.stops)), rel=1e-6)

@@ -4,7 +4,7 @@ of the job.
 Importing this package registers the chapters, each after those it reads.
 """
 
-from acrebox.core.plan.base import ASSEMBLY, TAKEOFF
+from acrebox.core.plan.base import ASSEMBLY, LEVELLED, TAKEOFF
 from acrebox.core.plan.head import HEAD, UNDERSTOOD
 
 from acrebox.core.plan.drains import DRAINS  # isort: skip
@@ -22,7 +22,7 @@ from acrebox.core.plan.buying import BUYING, GOODS  # isort: skip
 from acrebox.core.plan.strong import HEAVIER_CHECK, STRENGTH, STRENGTH_CHECK  # isort: skip
 from acrebox.core.plan.facts import FACTS  # isort: skip
 from acrebox.core.plan.totals import TOTALS  # isort: skip
-from acrebox.core.plan.level import GAUGE, GROUND, LEVELLED, SETTING_OUT  # isort: skip
+from acrebox.core.plan.level import GAUGE, GROUND, SETTING_OUT  # isort: skip
 from acrebox.core.plan.site import CARRIED_THERE, LOAD, SITE, STANDING  # isort: skip
 from acrebox.core.plan.settling import SETTLING  # isort: skip
 from acrebox.core.plan.nitrogen import NITROGEN  # isort: skip

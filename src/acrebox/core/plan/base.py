@@ -1,9 +1,9 @@
-"""What every other chapter stands on: the bed assembled, and what it needs."""
+"""What every other chapter stands on: the bed assembled, what it needs, and the ground under it."""
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.construction import assemble
-from acrebox.core.ground import ground_of, on_ground
+from acrebox.core.ground import ground_of, levelled, on_ground
 from acrebox.core.takeoff import take_off
 
 BUILT_FROM = (
@@ -34,5 +34,13 @@ TAKEOFF = register(
         stage="shape",
         reads=("assembly",),
         work=lambda seen: take_off(seen.assembly, seen.book.density),
+    )
+)
+LEVELLED = register(
+    Chapter(
+        key="levelled",
+        stage="level",
+        reads=("assembly", "design.ground", "design.site.stands_on"),
+        work=lambda seen: levelled(seen.assembly, seen.design.ground.on(seen.design.site.stands_on)),
     )
 )

@@ -8,7 +8,6 @@ from acrebox.core.ground import (
     SettingOut,
     ground_limit,
     holes_of,
-    levelled,
     places_of,
     set_out,
 )
@@ -30,11 +29,6 @@ from acrebox.core.plan.level_rows import (
 )
 from acrebox.core.plan.rows import OrderRow
 from acrebox.core.worked import COMMON_PRACTICE, Worked
-
-
-def levelled_of(seen: Seen) -> Levelled | None:
-    """What making the bed level takes; None where its ground was not levelled."""
-    return levelled(seen.assembly, seen.design.ground.on(seen.design.site.stands_on))
 
 
 def ground_rows(seen: Seen) -> GroundRow | None:
@@ -290,14 +284,6 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
     return steps
 
 
-LEVELLED = register(
-    Chapter(
-        key="levelled",
-        stage="level",
-        reads=("assembly", "design.ground", "design.site.stands_on"),
-        work=levelled_of,
-    )
-)
 GROUND = register(
     Chapter(
         key="ground",

@@ -5,10 +5,14 @@ from dataclasses import dataclass
 
 from acrebox.core.assembly import Assembly, Part, Pull, of_role
 from acrebox.core.measure.printing import Printer
+from acrebox.core.shape.vector import dot
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.screws import ScrewsOf
 from acrebox.core.strength.sides import Side
+
+STRAIGHT_ACROSS = 0.99
+"""How much of a tie runs across the wall that it holds."""
 
 
 @dataclass(frozen=True)
@@ -54,12 +58,32 @@ def check_ties(bed: Assembly, sides: Iterable[Side], screws: ScrewsOf) -> list[T
     the weaker end of the weakest tie takes.
     """
     ties = of_role(bed.parts, "cross tie")
-    pulls = [(abs(sum(force)), side.wall.side) for side in sides for force in side.answer.stops]
-    if not pulls or not ties:
+    pulls = [(_pull(bed, tie, side), side.wall.side) for side in sides for tie in ties]
+    if not pulls:
         return []
     most, name = max(pulls)
     takes = min(_takes(bed, tie, screws) for tie in ties)
     return [TieCheck("cross tie", most, side=name, takes=takes)]
+
+
+def _pull(bed: Assembly, tie: Part, side: Side) -> float:
+    """What a side leans on a tie with [N]: at all heights at which the tie and its cleats hold it."""
+    wall = next(s for s in bed.outline.sides if s.name == side.wall.side)
+    if abs(dot(tie.solid.along, wall.inward)) < STRAIGHT_ACROSS:
+        return 0.0  # it runs along that side
+    at = sum(wall.reach(tie.body)) / 2 - side.wall.start
+    cleats = {p.name for p in of_role(bed.parts, "tie cleat") if p.name.startswith(f"{tie.name} cleat ")}
+    screwed = [j.parts[0] for j in bed.joints if j.kind == "wall to cleat" and j.parts[1] in cleats]
+    heights = [_middle(p) for p in (tie, *map(bed.part, screwed))]
+    there = zip(side.wall.stops, side.answer.stops, strict=True)
+    taken = (f for (x, z), f in there if abs(x - at) < 1.0 and any(abs(z - h) < 1.0 for h in heights))
+    return abs(sum(sum(force) for force in taken))
+
+
+def _middle(part: Part) -> float:
+    """The middle of a part's height [mm]."""
+    (_, _, low), (_, _, high) = part.body.bounds
+    return (low + high) / 2
 
 
 def _takes(bed: Assembly, tie: Part, screws: ScrewsOf) -> float:

@@ -233,13 +233,29 @@ def _held(
             ]
         if len(joints) == found:
             return None
-    (_, _, low), (_, _, high) = tie.body.bounds
     outer = [next(s for s in bed.outline.sides if s.name == wall.name) for wall in (side, other)]
     return _Tied(
         parts=(tie, *cleats),
         joints=tuple(joints),
-        held=tuple(Held(side=s.name, at=sum(s.reach(tie.body)) / 2, z=(low + high) / 2) for s in outer),
+        held=tuple(held for wall in outer for held in _holds(bed, wall, tie, cleats, joints)),
     )
+
+
+def _holds(
+    bed: Assembly, wall: Side, tie: Part, cleats: Sequence[Part], joints: Sequence[Joint]
+) -> Iterator[Held]:
+    """At which heights a tie holds a wall: its own, and those of the pieces that its cleats there are screwed
+    to.
+    """
+    (_, _, low), (_, _, high) = tie.body.bounds
+    at, own = sum(wall.reach(tie.body)) / 2, (low + high) / 2
+    there = {cleat.name for cleat in cleats if cleat.side == wall.name}
+    met = [
+        bed.part(j.parts[0]).body.bounds for j in joints if j.kind == "wall to cleat" and j.parts[1] in there
+    ]
+    heights = {round((z0 + z1) / 2, 1) for (_, _, z0), (_, _, z1) in met if not z0 <= own <= z1}
+    for z in (own, *sorted(heights)):
+        yield Held(side=wall.name, at=at, z=z)
 
 
 def _post_beside(tie: Part, near: Sequence[Part], flank: int, end: int) -> Part | None:
