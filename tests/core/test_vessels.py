@@ -12,7 +12,7 @@ from acrebox.core.construction import assemble, registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, open_plan, plan_bed
+from acrebox.core.plan import ASSEMBLY, Plan, open_plan, plan_bed
 from acrebox.core.stock import catalogue
 from strategies import half_designs, trough_designs
 
@@ -289,3 +289,17 @@ def test_paint_covers_the_outside_twice(length: str, tins: int) -> None:
     outline = {"shape": "oval", "length": length, "width": "1 m"}
     document = {**vessel({"kind": "trough", "finish": "painted"}, outline), "height": "800 mm"}
     assert {row.item: row.count for row in planned(document).buying}["metal-paint"] == tins
+
+
+def test_a_lying_drum_bears_on_the_whole_of_its_chocks() -> None:
+    """Two chocks of 45 mm, as long as the cradle is wide: what it weighs over that."""
+    plan = planned({**drum(cut="lengthwise")})
+    chocks = [p for p in plan[ASSEMBLY].parts if p.role.name == "cradle"]
+    areas = [(x1 - x0) * (y1 - y0) for (x0, y0, _), (x1, y1, _) in (p.body.bounds for p in chocks)]
+    assert len(areas) == 2
+    assert min(areas) > 45 * 400
+    assert plan.facts["footprint"].amount == pytest.approx(sum(areas) / 1e6)
+    weight = plan.facts["weight_full"].amount
+    assert plan.facts["footprint_pressure"].amount == pytest.approx(
+        weight * 9.81 / sum(areas) * 1000, rel=1e-3
+    )

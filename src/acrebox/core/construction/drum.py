@@ -266,7 +266,7 @@ def _lying(drum: _Drum) -> Assembly:
         supports=Supports(
             what="chocks",
             count=len(bears),
-            area=bears[0].solid.length * chock.thick,
+            area=_on_the_ground(bears[0]),
             apart=abs(bears[1].body.bounds[0][0] - bears[0].body.bounds[0][0]),
         ),
         known=known_of(drum.choice.history),
@@ -369,3 +369,9 @@ def _notes(drum: _Drum) -> dict[str, str]:
     if drum.choice.cut == "across" and drum.choice.end == "bungs":
         words["bungs"] = "its bungs lie in the floor: unscrew both, and they are two of the drain holes"
     return words
+
+
+def _on_the_ground(chock: Part) -> float:
+    """How much of the ground a chock covers [mm²]."""
+    (x0, y0, _), (x1, y1, _) = chock.body.bounds
+    return (x1 - x0) * (y1 - y0)

@@ -202,9 +202,9 @@ def levelled(bed: Assembly, choice: GroundChoice) -> Levelled | None:
             for r in read
         ),
         sides=tuple(_section(bed, ground, *line) for line in _lines(bed)),
-        dug=dug if carried or choice.bury.mm else 0.0,
-        packed=filled if carried else 0.0,
-        backfill=0.0 if carried else filled,
+        dug=max(0.0, dug) if carried or choice.bury.mm else 0.0,
+        packed=max(0.0, filled) if carried else 0.0,
+        backfill=0.0 if carried else max(0.0, filled),
         wedge=lacking - rising,
         unsure=unsure(ground, inner),
     )

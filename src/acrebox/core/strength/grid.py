@@ -15,8 +15,8 @@ from numpy.typing import NDArray
 Floats = NDArray[np.float64]
 HINGE = 1e-2
 """How stiff a joint is that nothing bridges, as a share of its beam."""
-INSIDE = np.linspace(0.0, 1.0, 9)
-"""Where along an element its bow and its moment are looked at, as shares of it."""
+INSIDE = np.linspace(0.0, 1.0, 33)
+"""Where along an element its bow and its moment are looked at, as shares of it: within a thousandth."""
 
 
 @dataclass(frozen=True, kw_only=True)
