@@ -30,6 +30,21 @@ problems = st.builds(
 )
 
 
+def test_what_is_dearer_and_no_longer_is_not_looked_at() -> None:
+    """Σ (l + kerf) is 24,034 of 24,032: two sticks of the cheaper kind, and nothing can cost less."""
+    problem = CuttingProblem(
+        lengths=(300, 301, 303, 1177, 2456),
+        demand=(1, 6, 6, 6, 5),
+        kerf=32,
+        kinds=(StickKind(24000, 125), StickKind(24000, 100)),
+    )
+    plan = cut_best(problem)
+    assert isinstance(plan, CuttingPlan)
+    assert (plan.cost, plan.bound, plan.proven) == (200, 200, True)
+    assert {s.kind for s in plan.sticks} == {1}
+    assert check_plan(problem, plan.sticks) == 200
+
+
 @given(problems)
 def test_the_plan_holds_by_the_original_lengths_and_its_bound_is_below_it(problem: CuttingProblem) -> None:
     plan = cut_best(problem)

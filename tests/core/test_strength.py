@@ -55,17 +55,19 @@ def test_every_bed_gets_members_that_say_whether_they_hold(data: dict[str, Any])
     assert plan.strength.members
     for m in plan.strength.members:
         assert m.bow_mm >= 0
-        # The longest span is where bow or stress just reaches what is allowed.
-        assert m.holds == (m.span_mm <= m.longest_mm + 0.5)
+        # The longest span is where the bow is just not seen, or the stress reaches what is allowed: past it a
+        # wall holds until its bow is seen by a third more.
+        within = m.span_mm <= m.longest_mm + 0.5
+        assert m.holds or not within
+        if m.holds and not within:
+            assert m.allowed_mm - 0.1 <= m.bow_mm <= m.allowed_mm * 4 / 3 + 0.1
         assert {"bow_mm", "stress_ratio", "longest_mm"} <= m.working.keys()
-    levels = {w.code: w.level for w in plan.watch_outs}
-    alarmed = {"will-bow", "weak-posts", "post-shallow", "fixing-short"} & {
-        c for c, at in levels.items() if at != "note"
-    }
+    told = {"will-bow", "weak-posts", "post-shallow", "fixing-short", "tie-weak"}
+    alarmed = told & {w.code for w in plan.watch_outs if w.level != "note"}
     members = all(m.holds for m in plan.strength.members)
     assert ("will-bow" in alarmed) == (not members)
     if not plan.strength.holds:
-        assert alarmed or any(t.takes_n and t.pull_n > t.takes_n for t in plan.strength.ties)
+        assert alarmed
 
 
 @given(sheet_designs())

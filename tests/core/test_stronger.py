@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.plan import STRENGTH_CHECK, open_plan
+from acrebox.core.plan import ASSEMBLY, STRENGTH_CHECK, open_plan
 from acrebox.core.remedies import remedies
 from acrebox.core.strength import StrengthCheck
 
@@ -17,6 +17,8 @@ LOOSE = 1000.0
 """What bows further hangs loose, and how far it would is no figure [mm]."""
 LEVER = 1.05
 """A wall held at its top turns about it: its foot may go a little further than before."""
+LEANING = 0.3
+"""A post gives and a tie does not: beside it the line that a bow is measured from turns by as much [mm]."""
 BOARDS = ["larch-27x145", "spruce-2x6", "spruce-2x8", "larch-45x195", "larch-50x200"]
 
 
@@ -53,6 +55,10 @@ def stress(design: dict[str, Any]) -> float:
     return max(m.stress_ratio for s in check(design).sides for m in s.members if s.wall.side == "front")
 
 
+def posts_of(design: dict[str, Any]) -> int:
+    return sum(p.role.post for p in open_plan(read_design(design))[ASSEMBLY].parts)
+
+
 def built(bed: dict[str, Any], **changes: Any) -> dict[str, Any]:
     return {**bed, "construction": {**bed["construction"], **changes}}
 
@@ -65,7 +71,7 @@ def test_a_cap_or_ties_never_make_a_wall_look_weaker(bed: dict[str, Any], what: 
         with_it = bow({**bed, "add_ons": more})
     except DesignError:
         return  # no room for a tie between the posts
-    assert with_it <= LEVER * bow(bed) + ROUNDING
+    assert with_it <= LEVER * bow(bed) + LEANING
 
 
 @settings(max_examples=30)
@@ -80,6 +86,8 @@ def test_one_course_less_and_less_on_top_bow_less(bed: dict[str, Any]) -> None:
 @given(long_beds())
 def test_thicker_boards_bow_less_and_are_stressed_less(bed: dict[str, Any]) -> None:
     thicker = built(bed, board_measured={"thickness": "60 mm"})
+    # They leave less between the corner posts: where that takes a post out, there is nothing to compare.
+    assume(posts_of(thicker) == posts_of(bed))
     assert bow(thicker) <= bow(bed) + ROUNDING
     assert stress(thicker) <= stress(bed) + ROUNDING
 

@@ -3,7 +3,7 @@
 from typing import Any
 
 import pytest
-from hypothesis import given
+from hypothesis import assume, given
 
 import sample
 from acrebox.core.assembly import WholePiece
@@ -54,7 +54,12 @@ def refused(document: dict[str, Any]) -> str:
 
 @given(trough_designs())
 def test_a_trough_holds_what_its_rim_and_base_enclose(document: dict[str, Any]) -> None:
-    plan, bed = planned(document), assemble(read_design(document), catalogue())
+    try:
+        plan, bed = planned(document), assemble(read_design(document), catalogue())
+    except DesignError as fault:
+        # A floor of a hand and a half has no room for its drain.
+        assume({p.field for p in fault.problems}.isdisjoint({"drainage.kind", "drainage.diameter"}))
+        raise
     assert plan.facts["capacity"].amount == pytest.approx(bed.cavity.litres_to(bed.cavity.top))
     assert plan.inside.volume_l < plan.facts["capacity"].amount
     on_blocks = document["site"]["stands_on"] == "blocks"

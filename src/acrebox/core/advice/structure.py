@@ -75,7 +75,7 @@ def will_bow(seen: Seen) -> Iterator[Finding]:
         if m.bow > m.allowed * limit("bow_noted") or m.stress_ratio > 1.0:
             failing.setdefault(m.case.what, []).append(m)
     for what, members in failing.items():
-        worst = max(members, key=lambda m: max(m.bow / m.allowed, m.stress_ratio))
+        worst = max(members, key=lambda m: m.use)
         bows = f"bows {show.length(worst.bow)} (seen from {show.length(worst.allowed)} on)"
         what_takes = "sheet steel" if worst.species == STEEL else "wet timber"
         stressed = f"is stressed to {worst.stress_ratio:.0%} of what {what_takes} takes"
@@ -116,7 +116,7 @@ def heavier(seen: Seen) -> Iterator[Finding]:
     check, heavy, show = seen.strength, seen.heavier, seen.show
     if not check.holds or heavy.holds:
         return
-    bent = max((m for m in heavy.members if not m.holds), key=lambda m: m.bow / m.allowed, default=None)
+    bent = max((m for m in heavy.members if not m.holds), key=lambda m: m.use, default=None)
     said = f"the {bent.case.what} of {bent.case.side} bows {show.length(bent.bow)}" if bent else ""
     if bent is None and heavy.posts and not heavy.posts.holds:
         said = f"the posts of {heavy.posts.side} lean or bend"

@@ -10,7 +10,7 @@ worse than that.
 
 import heapq
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from itertools import count
 from typing import Literal
@@ -20,7 +20,7 @@ from acrebox.core.bench.feasibility import FeasibilityProof
 from acrebox.core.bench.mixes import equal_mixes
 from acrebox.core.bench.packing import pack_mix
 from acrebox.core.bench.pricing import make_pricer
-from acrebox.core.bench.problem import CuttingPlan, CuttingProblem, Stick, check_plan
+from acrebox.core.bench.problem import CuttingPlan, CuttingProblem, Stick, StickKind, check_plan
 from acrebox.core.bench.programme import Column, Master, MasterAnswer, affordable, choose_whole
 from acrebox.core.bench.starts import starts, sticks_from
 from acrebox.core.bench.work import FIRST_ANSWER, SCALE, WHOLE, Work
@@ -258,7 +258,30 @@ def cut_best(problem: CuttingProblem, effort: float = 1.0) -> CuttingPlan | NoCu
     `effort` multiplies the work allowed for a first answer. When it is done the best plan so far is
     answered with its exact bound. Same problem and effort, same plan, however busy the machine.
     """
-    return _cut_best(problem, int(FIRST_ANSWER * effort))
+    kept = _worth_buying(problem.kinds)
+    if len(kept) == len(problem.kinds):
+        return _cut_best(problem, int(FIRST_ANSWER * effort))
+    fewer = replace(problem, kinds=tuple(problem.kinds[n] for n in kept))
+    found = _cut_best(fewer, int(FIRST_ANSWER * effort))
+    if isinstance(found, NoCutting):
+        return found
+    return replace(found, sticks=tuple(replace(s, kind=kept[s.kind]) for s in found.sticks))
+
+
+def _worth_buying(kinds: Sequence[StickKind]) -> list[int]:
+    """The kinds that no other makes idle: one that is as long, costs less (or is the same and comes before
+    it) and of which there are as many as wanted.
+    """
+
+    def idle(n: int, kind: StickKind) -> bool:
+        return any(
+            other.limit is None
+            and other.usable >= kind.usable
+            and (other.price < kind.price or (other == replace(kind, limit=None) and m < n))
+            for m, other in enumerate(kinds)
+        )
+
+    return [n for n, kind in enumerate(kinds) if not idle(n, kind)]
 
 
 @lru_cache(maxsize=512)

@@ -128,7 +128,7 @@ def _promising(before: Plan, seen: set[str], yard: Yard) -> Iterator[_Try]:
 
 def _worst(check: StrengthCheck) -> float:
     """How much of what is allowed the worst of a bed takes."""
-    uses = [max(m.bow / m.allowed, m.stress_ratio) for m in check.members]
+    uses = [m.use for m in check.members]
     if check.posts:
         deep = check.posts.wanted / max(1.0, check.posts.below) if check.posts.alone else 0.0
         uses += [check.posts.stress_ratio, deep]

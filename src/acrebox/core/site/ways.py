@@ -17,6 +17,7 @@ from shapely.ops import substring
 
 from acrebox.core.site.grounds import Footprint, GroundPlan, Here, Point
 
+EDGE_MM = 0.01
 GRID = 24
 LOOKED_MM = 3000.0
 """How far from a side its way is looked for: more room than that is all the same."""
@@ -125,7 +126,8 @@ def reach_of(bed: Footprint, ways: tuple[Way, ...], kneel: float) -> float:
     x0, y0, x1, y1 = bed.polygon.bounds
     xs, ys = np.meshgrid(np.linspace(x0, x1, GRID + 1), np.linspace(y0, y1, GRID + 1))
     spots = shapely.points(xs.ravel(), ys.ravel())
-    inside = spots[shapely.covers(bed.polygon, spots)]
+    # What lies on its edge is in it, whatever a turn leaves of the last digit.
+    inside = spots[shapely.covers(bed.polygon.buffer(EDGE_MM), spots)]
     return float(shapely.distance(inside, lines).max())
 
 

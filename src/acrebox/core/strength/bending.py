@@ -38,9 +38,14 @@ class Bent:
     longest: float
 
     @property
+    def use(self) -> float:
+        """How much it takes of what it may: of the stress, or of a third over the bow that is not seen."""
+        return max(self.bow / (self.allowed * factor("missed")), self.stress_ratio)
+
+    @property
     def holds(self) -> bool:
         """Whether the bow is over what is not seen by a third at most, and the stress is within bounds."""
-        return self.bow <= self.allowed * factor("missed") + 1e-9 and self.stress_ratio <= 1.0 + 1e-9
+        return self.use <= 1.0 + 1e-9
 
 
 def allowed_bow(span: float) -> float:

@@ -84,7 +84,7 @@ def check_strength(
         depth=depth,
         sides=sides,
         members=(
-            *(max(side.members, key=_use) for side in sides),
+            *(max(side.members, key=lambda m: m.use) for side in sides),
             *(f for f in found if isinstance(f, Bent)),
         ),
         posts=check_posts(bed.stance, sides, loaded) if bed.stance else None,
@@ -93,8 +93,3 @@ def check_strength(
         laid=tuple(f for f in found if isinstance(f, LaidCheck)),
         seats=tuple(with_screws(f, screws) for f in found if isinstance(f, SeatCheck)),
     )
-
-
-def _use(member: Bent) -> float:
-    """How much of what is allowed a member takes."""
-    return max(member.bow / member.allowed, member.stress_ratio)
