@@ -7,15 +7,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from acrebox.core.assembly import Assembly, of_role
+from acrebox.core.assembly import of_role
 from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
-from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.stock import catalogue
 from sample import courses_of
+from stands import clear_and_fixed
 
 ADD_ONS: dict[str, dict[str, Any]] = {
     "cap": {"board": "larch-27x145", "overhang": "20 mm"},
@@ -28,25 +28,13 @@ ADD_ONS: dict[str, dict[str, Any]] = {
 PAIRS = list(combinations(ADD_ONS, 2))
 
 
-def apart(bed: Assembly) -> None:
-    bodies = [p.body for p in bed.parts]
-    shared = [
-        (bed.parts[i].name, bed.parts[j].name)
-        for i, j in near_pairs(bodies, bodies)
-        if i < j and overlap(bodies[i], bodies[j])
-    ]
-    assert shared == []
-    fixed = {name for joint in bed.joints for name in joint.parts}
-    assert {p.name for p in bed.parts} <= fixed
-
-
 @pytest.mark.parametrize("kind", ["boards", "sleepers", "staves", "framed_sheet"])
 @pytest.mark.parametrize("pair", PAIRS, ids="+".join)
 def test_add_ons_in_pairs_share_no_space(kind: str, pair: tuple[str, str]) -> None:
     data = starting_design(kind, System.METRIC).document()
     data["outline"]["length"] = "3.4 m"
     data["add_ons"] = {name: ADD_ONS[name] for name in pair}
-    apart(assemble(read_design(data), catalogue()))
+    clear_and_fixed(assemble(read_design(data), catalogue()))
 
 
 @given(
@@ -56,7 +44,7 @@ def test_add_ons_in_pairs_share_no_space(kind: str, pair: tuple[str, str]) -> No
     st.booleans(),
     st.sampled_from(["boards", "sleepers"]),
 )
-def test_a_bench_at_any_height_and_a_cap_are_apart(
+def test_a_bench_at_any_height_and_a_cap_are_clear_and_fixed(
     courses: int, height: int, overhang: int, outside: bool, made_of: str
 ) -> None:
     """Boards stay clear of the overhang; bearers under it, or the height is refused."""
@@ -76,7 +64,7 @@ def test_a_bench_at_any_height_and_a_cap_are_apart(
     except DesignError as refused:
         fields = {p.field for p in refused.problems}
     else:
-        apart(bed)
+        clear_and_fixed(bed)
         fields = {"add_ons.seats.height"}
     assert fields == {"add_ons.seats.height"}
 
@@ -93,4 +81,4 @@ def test_the_seat_of_two_courses_begins_before_the_cap() -> None:
     [front, *_] = bed.outline.sides
     assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat board")) == pytest.approx(-20)
     assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat bearer")) == pytest.approx(0)
-    apart(bed)
+    clear_and_fixed(bed)

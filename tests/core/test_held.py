@@ -17,10 +17,10 @@ from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import ASSEMBLY, open_plan, plan_document
-from acrebox.core.shape.bodies import near_pairs, overlap
 from acrebox.core.shape.outline import Side
 from acrebox.core.stock import catalogue
 from sample import courses_of, document
+from stands import clear_and_fixed
 from strategies import any_outline, board_designs, rectangles, sleeper_designs, walled_designs
 
 END_BEARING = 35
@@ -355,22 +355,11 @@ def test_a_bench_and_a_trellis_stand_clear_of_posts_outside() -> None:
     data["construction"]["posts"] = "outside"
     data["courses"] = 3
     bed = assemble(read_design(data), catalogue())
-    bodies = [p.body for p in bed.parts]
-    assert not any(i < j and overlap(bodies[i], bodies[j]) for i, j in near_pairs(bodies, bodies))
-    fixed = {name for joint in bed.joints for name in joint.parts}
-    assert {p.name for p in bed.parts} <= fixed
+    clear_and_fixed(bed)
     hung = [j for j in bed.joints if j.kind == "rail to upright"]
     behind = {bed.part(j.parts[1]).role.name for j in hung}
     assert behind == {"corner post", "mid post", "seat packer"}
     carried(bed)
-
-
-def clear_and_fixed(bed: Assembly) -> None:
-    """No part stands in another, and every part is reached by a fixing."""
-    bodies = [p.body for p in bed.parts]
-    assert not any(i < j and overlap(bodies[i], bodies[j]) for i, j in near_pairs(bodies, bodies))
-    fixed = {name for joint in bed.joints for name in joint.parts}
-    assert {p.name for p in bed.parts} <= fixed
 
 
 def on_blocks(**seats: Any) -> dict[str, Any]:

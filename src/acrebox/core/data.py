@@ -91,3 +91,11 @@ def by_key(rows: list[T] | tuple[T, ...], key: str = "key") -> dict[str, T]:
         names = [str(getattr(row, key)) for row in rows]
         raise DataFileError(f"two rows are called {sorted({n for n in names if names.count(n) > 1})}")
     return found
+
+
+def row_reached(rows: list[T], column: str, value: float, within: float) -> T:
+    """Of rows that begin at so much in a column, the last one that a value reaches, or misses by no more than
+    `within`; the lowest where it reaches none.
+    """
+    found = sorted(rows, key=lambda row: float(getattr(row, column)))
+    return next((row for row in reversed(found) if value >= getattr(row, column) - within), found[0])

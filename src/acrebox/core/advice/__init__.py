@@ -1,6 +1,7 @@
 """Watch-outs: one rule a function, one registry. Importing this package registers every rule."""
 
 from acrebox.core.advice import (
+    addons,
     bench,
     blocks,
     carried,
@@ -23,6 +24,7 @@ __all__ = [
     "Finding",
     "Seen",
     "WatchOut",
+    "addons",
     "bench",
     "blocks",
     "carried",

@@ -251,26 +251,6 @@ def untied(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
-    "strap-round",
-    stage="shape",
-    level="note",
-    field="add_ons.straps",
-    why="A band pulls inwards where it turns; along a straight wall it only lies against it.",
-)
-def strap_round(seen: Seen) -> Iterator[Finding]:
-    straps, sides = seen.design.add_ons.straps, seen.assembly.outline.sides
-    worst = max(sides, key=lambda s: s.length, default=None)
-    if not seen.assembly.outline.corners:
-        return
-    if straps and straps.way == "round" and worst and ties_by_rule(worst.length, seen.show.built):
-        yield Finding(
-            f"A band round the bed holds its corners, not the middle of {worst.name}"
-            f" ({seen.show.length(worst.length)}).",
-            "Run straps across from post to post, or add cross ties.",
-        )
-
-
-@rule(
     "fixing-short",
     stage="shape",
     level="fix",
@@ -319,65 +299,6 @@ def pilot_hole(seen: Seen) -> Iterator[Finding]:
             f"The timber is hard: {sum(f.count for f in hard)} fixings want a pilot hole ({drills}).",
             "Drill every one, and wax the screws.",
         )
-
-
-@rule(
-    "seat-height",
-    stage="shape",
-    level="fix",
-    field="add_ons.seats.height",
-    why="A seat much lower or higher than a chair is no seat.",
-)
-def seat_height(seen: Seen) -> Iterator[Finding]:
-    seats = seen.design.add_ons.seats
-    low, high = limit("seat_lowest", seen.show.built), limit("seat_highest", seen.show.built)
-    if seats and not low - 1 <= seats.height.mm <= high + 1:
-        yield Finding(
-            f"The seat is {seen.show.length(seats.height.mm)} high; people sit well at"
-            f" {seen.show.length(low)} to {seen.show.length(high)}.",
-            "Change its height.",
-        )
-
-
-@rule(
-    "seat-weak",
-    stage="shape",
-    level="fix",
-    field="add_ons.seats",
-    why="A bench gives way all at once, under somebody.",
-    source="statics with NDS reference values; people on a bench: common practice (all from memory)",
-)
-def seat_weak(seen: Seen) -> Iterator[Finding]:
-    for seat in seen.strength.seats:
-        worst = seat.worst
-        if seat.holds:
-            continue
-        takes = f"{worst.ratio:.0%} of what they take" if worst.takes else "and nothing takes it"
-        yield Finding(
-            f"The bench before {seat.case.side} with people along its edge"
-            f" ({seen.show.weight(factor('sitters'))} on a metre): {worst.what}, {takes}.",
-            "Take thicker boards or rails, or a bench that is less deep.",
-            level="stop" if worst.ratio > limit("may_fall") else None,
-            field=f"add_ons.seats.{worst.field}",
-        )
-
-
-@rule(
-    "tie-weak",
-    stage="shape",
-    level="fix",
-    field="add_ons.ties",
-    why="A tie holds by its ends: where they let go the wall leans out at once.",
-    source="NDS, wood screws (from memory)",
-)
-def tie_weak(seen: Seen) -> Iterator[Finding]:
-    for tie in seen.strength.ties:
-        if not tie.holds:
-            yield Finding(
-                f"A {tie.what} pulls with {seen.show.force(tie.pull)}; the screws at its ends take"
-                f" {seen.show.force(tie.takes or 0.0)}.",
-                "Set more ties, or ties near the top and the bottom.",
-            )
 
 
 @rule(

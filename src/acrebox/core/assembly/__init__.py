@@ -22,6 +22,8 @@ from acrebox.core.assembly.loads import (
     Pull,
     SeatLoad,
     SeatMember,
+    TieHold,
+    TieLoad,
     Upright,
     WallAlong,
 )
@@ -64,6 +66,8 @@ __all__ = [
     "StandingPiece",
     "StickPiece",
     "Supports",
+    "TieHold",
+    "TieLoad",
     "Upright",
     "UsedTimber",
     "WallAlong",

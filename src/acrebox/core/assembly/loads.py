@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly.facts import Joint
+from acrebox.core.assembly.facts import Held, Joint
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -110,8 +110,8 @@ class SeatMember:
 @dataclass(frozen=True, kw_only=True)
 class SeatLoad(LoadCase):
     """A bench before a side, so long [mm]: its boards, what they lie on, what that lies on, its legs and what
-    each stands on, so wide and square [mm; none on hard ground]; the joints that carry, and how thick the
-    wall is that it hangs from [mm].
+    each stands on, so wide and square [mm; none on hard ground]; the joints that carry its rails at the legs
+    and at the wall, and how thick that is [mm]. Where none is there it stands on legs at the wall, too.
     """
 
     board: SeatMember
@@ -121,4 +121,23 @@ class SeatLoad(LoadCase):
     bearer: SeatMember | None = None
     rail: SeatMember | None = None
     wall: float = 0.0
-    joints: tuple[Joint, ...] = ()
+    at_legs: tuple[Joint, ...] = ()
+    at_wall: tuple[Joint, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class TieHold:
+    """What holds an end of a tie at one of its flanks: how the tie is fixed to it, and how that is fixed to
+    the wall, where it is no post.
+    """
+
+    joint: Joint
+    behind: tuple[Joint, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class TieLoad(LoadCase):
+    """A tie between two walls: where it holds them, and what holds its two ends."""
+
+    held: tuple[Held, ...]
+    ends: tuple[tuple[TieHold, ...], tuple[TieHold, ...]]

@@ -2,10 +2,13 @@
 
 from collections.abc import Iterator
 
-from acrebox.core.design import HARD, ON_HARD, Design, PostDepth, Posted
+from acrebox.core.design import HARD, ON_HARD, Design, PostDepth
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.written import Length
 
 ANCHORED = "anchors into it only where its owner says so"
+ALONE = "none: it stands by its walls alone, its corners rigid"
+SOFT = "say under Site that it stands on soil"
 
 
 def refuse_digging(design: Design) -> None:
@@ -16,46 +19,23 @@ def refuse_digging(design: Design) -> None:
 
 def _dug(design: Design) -> Iterator[Problem]:
     on, choice, ground = ON_HARD[design.site.stands_on], design.construction, design.ground
-    soft = "say under Site that it stands on soil"
-    if isinstance(choice, Posted):
-        if choice.post_depth not in (None, PostDepth.NONE):
-            yield Problem(
-                "construction.post_depth",
-                str(choice.post_depth.value),
-                f"No post goes into {on}.",
-                f"none, the walls holding each other at rigid corners; {ANCHORED}; or {soft}",
-            )
-        if choice.post_below is not None and choice.post_below.mm > 0:
-            yield Problem(
-                "construction.post_below",
-                str(choice.post_below.text),
-                f"No post goes into {on}.",
-                f"nothing; {ANCHORED}; or {soft}",
-            )
-    bury = getattr(choice, "bury", None)
-    if bury is not None and bury.mm > 0:
-        yield Problem(
-            "construction.bury", str(bury.text), f"Nothing is buried in {on}.", f"nothing; or {soft}"
-        )
-    if ground.bury.mm > 0:
-        yield Problem(
-            "ground.bury", str(ground.bury.text), f"Nothing is buried in {on}.", f"nothing; or {soft}"
-        )
-    if ground.base.mm > 0:
-        yield Problem(
-            "ground.base",
-            str(ground.base.text),
-            f"No base is rammed on {on}.",
-            f"none: what carries a bed there is level, or packed where it stands; or {soft}",
-        )
+    for name in choice.digs:
+        if (asked := _into_the_ground(getattr(choice, name))) is not None:
+            says = f"Nothing goes into {on}."
+            yield Problem(f"construction.{name}", asked, says, f"{ALONE}; {ANCHORED}; or {SOFT}")
+    for name, says in (("bury", f"Nothing is buried in {on}."), ("base", f"No base is rammed on {on}.")):
+        if (asked := _into_the_ground(getattr(ground, name))) is not None:
+            yield Problem(f"ground.{name}", asked, says, f"nothing: packed level where it stands; or {SOFT}")
     if "trench" in ground.model_fields_set:
-        yield Problem(
-            "ground.trench", str(ground.trench.text), f"No trench is dug in {on}.", f"left empty; or {soft}"
-        )
+        says = f"No trench is dug in {on}."
+        yield Problem("ground.trench", str(ground.trench.text), says, f"left empty; or {SOFT}")
     if "school" in ground.model_fields_set and ground.school != "legs":
-        yield Problem(
-            "ground.school",
-            ground.school,
-            f"On {on} nothing is dug, rammed or hung on posts in the ground.",
-            f"legs: packed up where it stands; or {soft}",
-        )
+        says = f"On {on} nothing is dug, rammed or hung on posts in the ground."
+        yield Problem("ground.school", ground.school, says, f"legs: packed up where it stands; or {SOFT}")
+
+
+def _into_the_ground(asked: Length | PostDepth | None) -> str | None:
+    """What was asked for, where it goes into the ground."""
+    if isinstance(asked, Length):
+        return str(asked.text) if asked.mm > 0 else None
+    return None if asked in (None, PostDepth.NONE) else str(asked)

@@ -11,7 +11,7 @@ from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import LEAST_BUTT_SINE
-from acrebox.core.data import by_key, in_round, read_as
+from acrebox.core.data import by_key, in_round, read_as, row_reached
 from acrebox.core.design import HARD, Design, PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -66,8 +66,7 @@ class _Setting:
 
 @cache
 def _spacings() -> list[_Spacing]:
-    rows = read_as(list[_Spacing], "construction", "posts.toml", "spacing")
-    return sorted(rows, key=lambda row: -row.thickness_mm)
+    return read_as(list[_Spacing], "construction", "posts.toml", "spacing")
 
 
 @cache
@@ -133,7 +132,7 @@ def spacing_rule(thickness: float, built: System) -> float:
 
     Source: common practice, row by row in `posts.toml`.
     """
-    found = next((r for r in _spacings() if thickness >= r.thickness_mm - 0.5), _spacings()[-1])
+    found = row_reached(_spacings(), "thickness_mm", thickness, 0.5)
     return in_round(found.limit_mm, found.limit_in, built)
 
 

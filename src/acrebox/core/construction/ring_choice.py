@@ -52,6 +52,7 @@ class Ring(Construction):
     keeps_own = frozenset({"sheets", "cap", "ties"})
     instead_of_size = "sheets"
     takes = ("straps",)
+    digs = ("bury",)
     height_asks = TALL
 
     kind: Literal["ring"] = "ring"

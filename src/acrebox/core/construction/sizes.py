@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
-from acrebox.core.data import amount, in_round, read_as
+from acrebox.core.data import amount, in_round, read_as, row_reached
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 
@@ -20,15 +20,14 @@ class _SeatSpan:
 
 @cache
 def _seat_spans() -> list[_SeatSpan]:
-    rows = read_as(list[_SeatSpan], "construction", "seats.toml", "span")
-    return sorted(rows, key=lambda row: -row.thickness_mm)
+    return read_as(list[_SeatSpan], "construction", "seats.toml", "span")
 
 
 def seat_span(thickness: float, system: System) -> float:
     """How far apart what carries a seat board of that thickness may lie [mm]. Source: common practice, row by
     row in `seats.toml`.
     """
-    found = next((r for r in _seat_spans() if thickness >= r.thickness_mm - 0.5), _seat_spans()[-1])
+    found = row_reached(_seat_spans(), "thickness_mm", thickness, 0.5)
     return in_round(found.limit_mm, found.limit_in, system)
 
 

@@ -25,7 +25,8 @@ class Construction(Asking):
     `shapes` are the outlines that can be built, the usual one first, and `measured` how their sizes are meant
     where nothing is said. `size_from` is the field that names what is bought with a size and a height of
     its own, `instead_of_size` one that gives the size of a circle where the outline does not. It `takes`
-    add-ons of these names. One that is `floored` is closed below.
+    add-ons of these names. One that is `floored` is closed below; fields that `digs`
+    names put something into the ground.
     """
 
     measured_by: ClassVar[tuple[Literal["courses", "height"], ...]] = ("courses", "height")
@@ -36,6 +37,7 @@ class Construction(Asking):
     instead_of_size: ClassVar[str | None] = None
     takes: ClassVar[tuple[str, ...]] = tuple(AddOns.model_fields)
     floored: ClassVar[bool] = False
+    digs: ClassVar[tuple[str, ...]] = ()
 
     kind: str
 
@@ -124,6 +126,8 @@ def heads_asked() -> Any:
 
 class Posted(Construction):
     """The posts that most constructions share."""
+
+    digs = ("post_depth", "post_below")
 
     @property
     def lined(self) -> WallLining:

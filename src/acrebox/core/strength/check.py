@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Hoop
+from acrebox.core.assembly import Assembly, Hoop, TieLoad
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue
@@ -78,7 +78,8 @@ def check_strength(
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
     loaded = loaded_by(loads, book, depth, unit_weight)
     sides = check_sides(walls_of(bed), loaded)
-    found = [check(case, loaded) for case in bed.loads]
+    ties = [case for case in bed.loads if isinstance(case, TieLoad)]
+    found = [check(case, loaded) for case in bed.loads if not isinstance(case, TieLoad)]
     return StrengthCheck(
         push=loaded.push,
         depth=depth,
@@ -88,7 +89,7 @@ def check_strength(
             *(f for f in found if isinstance(f, Bent)),
         ),
         posts=check_posts(bed.stance, sides, loaded) if bed.stance else None,
-        ties=(*check_ties(bed, sides, screws), *(f for f in found if isinstance(f, TieCheck))),
+        ties=(*check_ties(ties, sides, screws), *(f for f in found if isinstance(f, TieCheck))),
         hoops=tuple(f for f in found if isinstance(f, HoopCheck)),
         laid=tuple(f for f in found if isinstance(f, LaidCheck)),
         seats=tuple(with_screws(f, screws) for f in found if isinstance(f, SeatCheck)),

@@ -1,18 +1,14 @@
 """Ties and straps: the pull in them, and what the screws at a tie's ends take."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Part, Pull, of_role
+from acrebox.core.assembly import Pull, TieHold, TieLoad
 from acrebox.core.measure.printing import Printer
-from acrebox.core.shape.vector import dot
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.screws import ScrewsOf
 from acrebox.core.strength.sides import Side
-
-STRAIGHT_ACROSS = 0.99
-"""How much of a tie runs across the wall that it holds."""
 
 
 @dataclass(frozen=True)
@@ -53,53 +49,34 @@ def check_pull(case: Pull, loaded: Loaded) -> TieCheck:
     return TieCheck(case.what, pull, total * case.share, case.length, case.words, case.count)
 
 
-def check_ties(bed: Assembly, sides: Iterable[Side], screws: ScrewsOf) -> list[TieCheck]:
+def check_ties(ties: Sequence[TieLoad], sides: Iterable[Side], screws: ScrewsOf) -> list[TieCheck]:
     """The tie that pulls most, as the walls lean on it: by the balance of what holds top and bottom; and what
     the weaker end of the weakest tie takes.
     """
-    ties = of_role(bed.parts, "cross tie")
-    pulls = [(_pull(bed, tie, side), side.wall.side) for side in sides for tie in ties]
+    pulls = [(_pull(tie, side), side.wall.side) for side in sides for tie in ties]
     if not pulls:
         return []
     most, name = max(pulls)
-    takes = min(_takes(bed, tie, screws) for tie in ties)
-    return [TieCheck("cross tie", most, side=name, takes=takes)]
+    return [TieCheck("cross tie", most, side=name, takes=min(_takes(tie, screws) for tie in ties))]
 
 
-def _pull(bed: Assembly, tie: Part, side: Side) -> float:
-    """What a side leans on a tie with [N]: at all heights at which the tie and its cleats hold it."""
-    wall = next(s for s in bed.outline.sides if s.name == side.wall.side)
-    if abs(dot(tie.solid.along, wall.inward)) < STRAIGHT_ACROSS:
-        return 0.0  # it runs along that side
-    at = sum(wall.reach(tie.body)) / 2 - side.wall.start
-    cleats = {p.name for p in of_role(bed.parts, "tie cleat") if p.name.startswith(f"{tie.name} cleat ")}
-    screwed = [j.parts[0] for j in bed.joints if j.kind == "wall to cleat" and j.parts[1] in cleats]
-    heights = [_middle(p) for p in (tie, *map(bed.part, screwed))]
-    there = zip(side.wall.stops, side.answer.stops, strict=True)
-    taken = (f for (x, z), f in there if abs(x - at) < 1.0 and any(abs(z - h) < 1.0 for h in heights))
+def _pull(tie: TieLoad, side: Side) -> float:
+    """What a side leans on a tie with [N]: at all places at which it holds it."""
+    wall = side.wall
+    places = [(h.at - wall.start, h.z) for h in tie.held if h.side == wall.side]
+    there = zip(wall.stops, side.answer.stops, strict=True)
+    taken = (f for (x, z), f in there if any(abs(x - a) < 1.0 and abs(z - h) < 1.0 for a, h in places))
     return abs(sum(sum(force) for force in taken))
 
 
-def _middle(part: Part) -> float:
-    """The middle of a part's height [mm]."""
-    (_, _, low), (_, _, high) = part.body.bounds
-    return (low + high) / 2
-
-
-def _takes(bed: Assembly, tie: Part, screws: ScrewsOf) -> float:
+def _takes(tie: TieLoad, screws: ScrewsOf) -> float:
     """What the weaker end of a tie takes [N], under soil that stays: what stands at its flanks there, a cleat
     no more than the wall's screws in it.
     """
-    axis = tie.solid.along
-    middle = sum(tie.solid.reach(axis)) / 2
-    ends = [0.0, 0.0]
-    for joint in bed.joints:
-        if joint.kind not in ("tie to cleat", "tie to post") or joint.parts[0] != tie.name:
-            continue
-        other = bed.part(joint.parts[1])
-        takes = screws(joint).sideways
-        if joint.kind == "tie to cleat":
-            behind = [j for j in bed.joints if j.kind == "wall to cleat" and j.parts[1] == other.name]
-            takes = min(takes, sum(screws(j).drawn for j in behind))
-        ends[sum(other.body.reach(axis)) / 2 > middle] += takes
-    return min(ends) * factor("duration")
+    return min(sum(_hold(hold, screws) for hold in end) for end in tie.ends) * factor("duration")
+
+
+def _hold(hold: TieHold, screws: ScrewsOf) -> float:
+    """What the screws of one flank take [N]."""
+    across = screws(hold.joint).sideways
+    return min(across, sum(screws(j).drawn for j in hold.behind)) if hold.behind else across

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from acrebox.core.assembly import Joint
-from acrebox.core.data import read_as
+from acrebox.core.data import read_as, row_reached
 from acrebox.core.measure.convert import MM_PER_INCH
 from acrebox.core.strength.factors import factor
 
@@ -23,14 +23,12 @@ class _Lateral:
 
 @cache
 def _lateral() -> list[_Lateral]:
-    rows = read_as(list[_Lateral], "strength", "factors.toml", "lateral")
-    return sorted(rows, key=lambda row: -row.diameter_mm)
+    return read_as(list[_Lateral], "strength", "factors.toml", "lateral")
 
 
 def sideways(diameter: float) -> float:
     """What one screw of a diameter [mm] takes sideways, wet, for as long as people sit [N]."""
-    found = next(row for row in _lateral() if diameter >= row.diameter_mm - 0.05)
-    return found.newton * factor("wet_screws")
+    return row_reached(_lateral(), "diameter_mm", diameter, 0.05).newton * factor("wet_screws")
 
 
 def drawn(diameter: float, bite: float) -> float:

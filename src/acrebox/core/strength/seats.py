@@ -13,9 +13,6 @@ from acrebox.core.strength.sources import ADVICE, NDS, STATICS
 from acrebox.core.strength.wood import bending_strength, stiffness
 from acrebox.core.worked import Worked
 
-HUNG_BY = ("rail to wall", "rail to upright")
-"""The joints by which a bench hangs from its wall; where there are none it stands on legs there too."""
-
 
 @dataclass(frozen=True, kw_only=True)
 class SeatRow:
@@ -94,8 +91,8 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
     case, w, rows = found.case, sitting(), list(found.rows)
     if case.rail is None:
         return found
-    legs = [screws(j).sideways for j in case.joints if j.kind == "rail to leg"]
-    wall = [screws(j).sideways for j in case.joints if j.kind in HUNG_BY]
+    legs = [screws(j).sideways for j in case.at_legs]
+    wall = [screws(j).sideways for j in case.at_wall]
     between = max(0.0, case.rail.span - case.board.span)
     rows.append(
         SeatRow(
@@ -108,7 +105,7 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
         )
     )
     if wall:
-        drawn = [screws(j).drawn for j in case.joints if j.kind in HUNG_BY]
+        drawn = [screws(j).drawn for j in case.at_wall]
         rail = case.rail
         rows += [
             SeatRow(

@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
-from math import ceil
 
 from acrebox.core.assembly import Assembly, Good, Part, of_role, stick
 from acrebox.core.construction.posts import even_marks
@@ -48,11 +47,7 @@ class BenchRun:
         """Where what lies across stands [mm]: at every leg, and evenly between them, nowhere further apart
         than so.
         """
-        marks = [self.legs[0]]
-        for a, b in pairwise(self.legs):
-            count = max(1, ceil((b - a) / apart - 1e-6))
-            marks += [a + (b - a) * n / count for n in range(1, count + 1)]
-        return marks
+        return even_marks(self.legs, apart)
 
 
 def run_along(

@@ -18,11 +18,10 @@ from acrebox.core.construction.addons.bench_run import (
 )
 from acrebox.core.construction.addons.own_seats import add_own_seats
 from acrebox.core.construction.addons.registry import refuse_clash
-from acrebox.core.construction.joining import contact_height, lapped, lies_against, touching_pairs
+from acrebox.core.construction.addons.seat_joints import bench_joints, hung_by, joints_at_wall, legs_of
 from acrebox.core.construction.sections import ChosenTimber, choose_timber, longest_stick
 from acrebox.core.construction.sides import outer_side
 from acrebox.core.construction.sizes import printed, seat_span, size
-from acrebox.core.construction.studwork import SKEW
 from acrebox.core.design import Design, MeasuredStick, Seats
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
@@ -31,8 +30,6 @@ from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import UP, Point
 from acrebox.core.stock import Catalogue
-
-HUNG_BY = ("rail to wall", "rail to upright")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -94,7 +91,7 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
         bench = replace(bench, back=before_the_cap(bed, design, book, run, (bench.under, seats.height.mm)))
         _check_cap(bench, bed, design, run, show)
         own = _bench_parts(bed, bench, side, run)
-        at_wall = _at_wall(bed, own)
+        at_wall = joints_at_wall(bed, own)
         if not at_wall:
             raise refuse(
                 "add_ons.seats.height",
@@ -102,13 +99,14 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
                 f"At that height nothing of {name} is there that the bench's rail can be screwed to.",
                 "another height, or another side",
             )
-        if not any(j.kind in HUNG_BY for j in at_wall):
+        hung = hung_by(at_wall)
+        if not hung:
             own += _back_legs(bench, side, run, show)
         refuse_clash("add_ons.seats.sides", own, bed, parts)
-        fixed = [*_joints(bed, own), *at_wall]
+        within = bench_joints(bed, own)
         parts += own
-        joints += fixed
-        loads.append(_load(bench, run, name, own, fixed, bed.wall_thickness))
+        joints += [*within, *at_wall]
+        loads.append(_load(bench, run, name, bed.wall_thickness, at_legs=legs_of(within), at_wall=hung))
     return bed.adding(
         parts,
         joints,
@@ -254,33 +252,6 @@ def _packers(bed: Assembly, bench: _Seat, side: Side, run: BenchRun) -> list[Par
     return made
 
 
-def _shared_run(rail: Part, behind: Part) -> float:
-    """Along how much of a rail what is behind it reaches [mm]."""
-    axis = rail.solid.along
-    (a0, a1), (b0, b1) = rail.solid.reach(axis), behind.body.reach(axis)
-    return min(a1, b1) - max(a0, b0)
-
-
-def _at_wall(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    """How the rail at the wall is fixed to what is behind it: screwed on to what is thick enough, else from
-    inside through what is thin into the rail, which then stands on legs of its own.
-    """
-    rails = [p for p in of_role(parts, "seat rail") if "wall rail" in p.name]
-    behind = [*bed.parts, *of_role(parts, "seat packer")]
-    found = []
-    for rail, wall in touching_pairs(rails, behind):
-        if not lies_against(wall, rail) or contact_height(rail, wall) < size("screw_room"):
-            continue
-        run = _shared_run(rail, wall)
-        if _upright(wall):
-            found.append(lapped("rail to upright", rail, wall, run=run))
-        elif wall.solid.thickness >= size("rail_bite") - 1e-6:
-            found.append(lapped("rail to wall", rail, wall, run=run))
-        else:
-            found.append(lapped("wall to rail", wall, rail, run=run))
-    return found
-
-
 def _back_legs(bench: _Seat, side: Side, run: BenchRun, show: Printer) -> list[Part]:
     """Legs for the rail at a wall that is too thin to carry it.
 
@@ -305,43 +276,17 @@ def _back_legs(bench: _Seat, side: Side, run: BenchRun, show: Printer) -> list[P
     return made
 
 
-def _upright(part: Part) -> bool:
-    """Whether a part behind the rail is a post, a stud or a packer: it is screwed to that at one place."""
-    return part.role.post or part.role.upright or part.role.name == "seat packer"
-
-
-def _joints(bed: Assembly, parts: list[Part]) -> list[Joint]:
-    """Boards down into bearers, bearers askew into the rails that they lie on, rails into their legs."""
-    boards, rails, bearers, legs, packers = (
-        of_role(parts, f"seat {name}") for name in ("board", "rail", "bearer", "leg", "packer")
-    )
-    found = [
-        lapped("seat to bearer", board, b, into=b.solid.width, run=b.solid.thickness)
-        for board, b in touching_pairs(boards, bearers)
-    ]
-    found += [
-        Joint(
-            kind="bearer to rail, skewed",
-            parts=(b.name, rail.name),
-            through=SKEW * b.solid.thickness,
-            into=rail.solid.width,
-            run=b.solid.thickness,
-        )
-        for b, rail in touching_pairs(bearers, rails)
-    ]
-    found += [
-        lapped("rail to leg", rail, leg, run=_shared_run(rail, leg))
-        for leg, rail in touching_pairs(legs, rails)
-    ]
-    found += [lapped("wall to packer", wall, packer) for packer, wall in touching_pairs(packers, bed.parts)]
-    return found
-
-
 def _load(
-    bench: _Seat, run: BenchRun, side: str, parts: list[Part], joints: list[Joint], wall: float
+    bench: _Seat,
+    run: BenchRun,
+    side: str,
+    wall: float,
+    *,
+    at_legs: tuple[Joint, ...],
+    at_wall: tuple[Joint, ...],
 ) -> SeatLoad:
-    """What of a bench before a side is to hold who sits there."""
-    names, board, rail = {p.name for p in parts}, bench.board, bench.rail
+    """What of a bench before a side is to hold who sits there, fixed by these joints."""
+    board, rail = bench.board, bench.rail
     ends = max(run.legs[0] - run.low, run.high - run.legs[-1])
     across = run.every(seat_span(board.thickness, bench.built))
     apart, bay = (max([ends, *(b - a for a, b in pairwise(at))]) for at in (across, run.legs))
@@ -363,7 +308,8 @@ def _load(
             breadth=rail.width,
             depth=rail.thickness,
         ),
-        joints=tuple(j for j in joints if j.kind in (*HUNG_BY, "rail to leg") and j.parts[0] in names),
+        at_legs=at_legs,
+        at_wall=at_wall,
         length=run.high - run.low,
         pad=bench.pad,
         wall=wall,

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import ceil
 
-from acrebox.core.assembly import Assembly, Held, Joint, Part, stick
+from acrebox.core.assembly import Assembly, Held, Joint, Part, TieHold, TieLoad, stick
 from acrebox.core.construction.clearance import clash
 from acrebox.core.construction.joining import TOUCH_MM, contact_height, lapped, touching_pairs
 from acrebox.core.construction.sections import ChosenTimber, choose_timber
@@ -59,17 +59,18 @@ def add_ties(bed: Assembly, ties: Ties, design: Design, book: Catalogue) -> Asse
         [part for tied in made for part in tied.parts],
         [joint for tied in made for joint in tied.joints],
         [stock.used],
-        held=[held for tied in made for held in tied.held],
+        loads=[tied.load for tied in made],
+        held=[held for tied in made for held in tied.load.held],
     )
 
 
 @dataclass(frozen=True, kw_only=True)
 class _Tied:
-    """A tie with the cleats at its ends, how they are fixed, and where they hold the walls."""
+    """A tie with the cleats at its ends, how they are fixed, and what it holds by what."""
 
     parts: tuple[Part, ...]
     joints: tuple[Joint, ...]
-    held: tuple[Held, ...]
+    load: TieLoad
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -199,46 +200,44 @@ def _held(
     Screwed through the wall into its end a tie would not hold: screws in end grain take no pull. Source: NDS
     (from memory).
     """
-    side, other = place.side, place.other
     cleats: list[Part] = []
-    joints: list[Joint] = []
-    for end, wall in enumerate((side, other)):
-        found = len(joints)
+    ends: list[tuple[TieHold, ...]] = []
+    for end, wall in enumerate((place.side, place.other)):
+        holds = []
         for flank in (0, 1):
             post = _post_beside(tie, near, flank, end)
             if post is not None:
-                joints.append(lapped("tie to post", tie, post))
+                holds.append(TieHold(joint=lapped("tie to post", tie, post)))
                 continue
             cleat = _cleat(bed, place, tie, (end, flank), stock, built, f"{tie.name} cleat {len(cleats) + 1}")
             if cleat is None or clash(cleat, [*near, *cleats]) is not None:
                 continue
-            met = [
-                part
-                for _, part in touching_pairs([cleat], near)
-                if contact_height(cleat, part) >= size("screw_room") and _before(cleat, part, wall)
-            ]
-            if not met:
-                continue
-            cleats.append(cleat)
-            joints.append(lapped("tie to cleat", tie, cleat))
-            joints += [
-                Joint(
-                    kind="wall to cleat",
-                    parts=(part.name, cleat.name),
-                    through=bed.wall_thickness,
-                    into=cleat.solid.width,
-                    run=contact_height(cleat, part),
-                )
-                for part in met
-            ]
-        if len(joints) == found:
+            behind = tuple(_through_the_wall(bed, cleat, near, wall))
+            if behind:
+                cleats.append(cleat)
+                holds.append(TieHold(joint=lapped("tie to cleat", tie, cleat), behind=behind))
+        if not holds:
             return None
-    outer = [next(s for s in bed.outline.sides if s.name == wall.name) for wall in (side, other)]
-    return _Tied(
-        parts=(tie, *cleats),
-        joints=tuple(joints),
-        held=tuple(held for wall in outer for held in _holds(bed, wall, tie, cleats, joints)),
-    )
+        ends.append(tuple(holds))
+    joints = [joint for end in ends for hold in end for joint in (hold.joint, *hold.behind)]
+    outer = [next(s for s in bed.outline.sides if s.name == wall.name) for wall in (place.side, place.other)]
+    held = tuple(held for wall in outer for held in _holds(bed, wall, tie, cleats, joints))
+    load = TieLoad(side="", what="cross tie", held=held, ends=(ends[0], ends[1]))
+    return _Tied(parts=(tie, *cleats), joints=tuple(joints), load=load)
+
+
+def _through_the_wall(bed: Assembly, cleat: Part, near: Sequence[Part], wall: Side) -> Iterator[Joint]:
+    """From outside through every piece of the wall behind a cleat into it."""
+    for _, part in touching_pairs([cleat], near):
+        tall = contact_height(cleat, part)
+        if tall >= size("screw_room") and _before(cleat, part, wall):
+            yield Joint(
+                kind="wall to cleat",
+                parts=(part.name, cleat.name),
+                through=bed.wall_thickness,
+                into=cleat.solid.width,
+                run=tall,
+            )
 
 
 def _holds(
