@@ -211,14 +211,77 @@ def long_bed(**add_ons: Any) -> dict[str, Any]:
 
 
 def test_straps_across_run_from_post_to_post_at_three_quarters_of_the_wall() -> None:
-    """Each 1110 mm across the inside and 150 mm folded on: two make 2.52 m, sold by the tenth of a metre."""
-    plan = plan_document(long_bed(straps={"way": "across", "count": 2, "lap": "150 mm"}))
+    """Clear of the posts 4200 × 1200 leaves 1200 − 2 × 45 − 2 × 75 = 960 mm, and each strap lies 75 mm along
+    both: two of 1110 mm make 2.22 m, sold by the tenth of a metre.
+    """
+    data = long_bed(straps={"way": "across", "count": 2, "lap": "150 mm"})
+    plan = plan_document(data)
     [strap] = [b for b in plan["buying"] if b["item"] == "strap"]
     assert strap["count"] == 3
-    assert "from post to post" in strap["working"]["cost"]["working"]
+    assert "from post to post 960 mm + along both 150 mm" in strap["working"]["cost"]["working"]
     assert "strap-round" not in [w["code"] for w in plan["watch_outs"]]
-    round_it = plan_document(long_bed(straps={"count": 1}))
-    assert "strap-round" in [w["code"] for w in round_it["watch_outs"]]
+    assert plan["facts"]["strap_height"]["amount"] == pytest.approx(0.75 * 390)
+    bed = assemble(read_design(data), catalogue())
+    clear_and_fixed(bed)
+    straps = of_role(bed.parts, "strap")
+    assert [s.solid.length for s in straps] == pytest.approx([1110, 1110])
+    # Pulled along itself, a screw in the flank of a post is pulled across.
+    for strap in straps:
+        met = [p for p in bed.parts if p.role.post and touching(strap, p)]
+        assert len(met) == 2
+    [screws] = [f for f in plan["fixings"] if f["joint"] == "strap to post"]
+    assert screws["count"] == 2 * 2 * 4
+
+
+def test_a_strap_that_lies_shorter_along_the_posts_is_as_long_as_its_lap_says() -> None:
+    bed = assemble(read_design(long_bed(straps={"way": "across", "lap": "80 mm"})), catalogue())
+    [strap] = of_role(bed.parts, "strap")
+    assert strap.solid.length == pytest.approx(960 + 80)
+
+
+def test_a_band_round_a_bed_is_drawn_tight_and_kept_at_its_height() -> None:
+    """Twice (4.2 + 1.2) m and 150 mm of lap; a lock each, and a screw at the middle of each side."""
+    data = long_bed(straps={"count": 2}, trellis={"side": "back"})
+    plan = plan_document(data)
+    assert "strap-round" in [w["code"] for w in plan["watch_outs"]]
+    bought = {b["item"]: b["count"] for b in plan["buying"]}
+    assert bought["strap"] == ceil(2 * 10.95)
+    assert bought["strap-lock"] == 2
+    [screws] = [f for f in plan["fixings"] if f["joint"] == "strap to wall"]
+    assert screws["count"] == 2 * 4
+    bed = assemble(read_design(data), catalogue())
+    clear_and_fixed(bed)
+    [line, other] = of_role(bed.parts, "strap")
+    assert line.body.volume == pytest.approx(((4203 * 1203) - 4200 * 1200) * 30, rel=1e-6)
+    assert sum(line.body.bounds[n][2] for n in (0, 1)) / 2 == pytest.approx(0.75 * 390)
+    assert sum(other.body.bounds[n][2] for n in (0, 1)) / 2 == pytest.approx(0.375 * 390)
+
+
+def test_a_band_goes_round_posts_that_stand_outside() -> None:
+    data = long_bed(straps={})
+    data["construction"]["posts"] = "outside"
+    bed = assemble(read_design(data), catalogue())
+    clear_and_fixed(bed)
+    [strap] = of_role(bed.parts, "strap")
+    posts = [p.body.bounds for p in bed.parts if p.role.post]
+    for axis in (0, 1):
+        assert strap.body.bounds[0][axis] == pytest.approx(min(b[0][axis] for b in posts) - 1.5)
+        assert strap.body.bounds[1][axis] == pytest.approx(max(b[1][axis] for b in posts) + 1.5)
+
+
+@pytest.mark.parametrize(("length", "count", "said"), [("3.4 m", 1, False), ("3.7 m", 1, True)])
+def test_one_strap_across_a_long_bed_is_too_few(length: str, count: int, said: bool) -> None:
+    data = long_bed(straps={"way": "across", "count": count})
+    data["outline"]["length"] = length
+    assert ("straps-few" in [w["code"] for w in plan_document(data)["watch_outs"]]) == said
+
+
+def test_straps_across_are_refused_where_no_posts_stand_inside() -> None:
+    data = long_bed(straps={"way": "across"})
+    data["construction"]["posts"] = "outside"
+    with pytest.raises(DesignError) as refused:
+        assemble(read_design(data), catalogue())
+    assert refused.value.problems[0].field == "add_ons.straps.count"
 
 
 @pytest.mark.parametrize("to", ["walls", "posts"])

@@ -213,6 +213,9 @@ def test_a_cap_lies_loose_or_on_brackets() -> None:
     loose, fixed = (planned(ring(sheets=6, cap={"sides": 8, "held": held})) for held in ("loose", "fixed"))
     assert "angle-bracket" not in {b.item for b in loose.buying}
     assert next(b.count for b in fixed.buying if b.item == "angle-bracket") == 8
+    screws = {f.joint: f for f in fixed.fixings}
+    assert screws["bracket to sheet"].count == screws["bracket to cap"].count == 8 * 2
+    assert 3 < screws["bracket to cap"].length_mm < 3 + 27
     assert loose.facts["cap_weight"].amount > 5
     assert refused(
         ring(sheets=3, sheet="sheet-wave-half", cap={"sides": 24, "over": "outside", "board": "spruce-2x12"})

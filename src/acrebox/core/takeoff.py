@@ -14,6 +14,7 @@ from string import ascii_uppercase
 from acrebox.core.assembly import (
     Assembly,
     CountedPiece,
+    LengthPiece,
     Part,
     Piece,
     SheetPiece,
@@ -88,7 +89,7 @@ class Takeoff:
 STANDS = "stands "
 """What is there already is called so on the drawings: it is in no list."""
 
-FAMILIES = (SheetPiece, StickPiece, CountedPiece, WholePiece)
+FAMILIES = (SheetPiece, StickPiece, CountedPiece, WholePiece, LengthPiece)
 
 
 def _family(piece: Piece) -> int:

@@ -6,7 +6,35 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
+from acrebox.core.construction.sizes import printed
 from acrebox.core.strength import factor
+
+STRAPS_USUAL = 2
+MORE = {
+    "cross tie": "Set more ties, or ties near the top and the bottom.",
+    "strap": "Run more straps across, or set ties near the top and the bottom.",
+}
+
+
+@rule(
+    "straps-few",
+    stage="shape",
+    level="note",
+    field="add_ons.straps.count",
+    why="Between two straps the wall leans out as it would without them.",
+)
+def straps_few(seen: Seen) -> Iterator[Finding]:
+    straps = seen.design.add_ons.straps
+    if straps is None or straps.way != "across":
+        return
+    worst = max(seen.assembly.outline.sides, key=lambda s: s.length)
+    usual = min(STRAPS_USUAL, ties_by_rule(worst.length, seen.show.built))
+    if straps.count < usual:
+        yield Finding(
+            f"One strap across holds {worst.name}, {seen.show.length(worst.length)} long; {usual} are usual"
+            f" from {printed('two_ties_from', seen.show)}.",
+            f"Run {usual} straps across.",
+        )
 
 
 @rule(
@@ -84,5 +112,6 @@ def tie_weak(seen: Seen) -> Iterator[Finding]:
             yield Finding(
                 f"A {tie.what} pulls with {seen.show.force(tie.pull)}; the screws at its ends take"
                 f" {seen.show.force(tie.takes or 0.0)}.",
-                "Set more ties, or ties near the top and the bottom.",
+                MORE[tie.what],
+                field=f"add_ons.{'straps' if tie.what == 'strap' else 'ties'}",
             )

@@ -50,7 +50,7 @@ def no_animals(seen: Seen) -> Iterator[Finding]:
 )
 def metal_in_sun(seen: Seen) -> Iterator[Finding]:
     bed = seen.assembly
-    if any(p.role.solid == "metal" for p in bed.parts):
+    if any(p.role.skin and p.role.solid == "metal" for p in bed.parts):
         area = bed.outline.perimeter * bed.wall_height / 2
         yield Finding(
             f"About half of its side, {seen.show.area(area)} of metal, is in the sun at a time.",

@@ -29,6 +29,7 @@ from acrebox.core.assembly.loads import (
 )
 from acrebox.core.assembly.parts import (
     CountedPiece,
+    LengthPiece,
     Part,
     Piece,
     SheetPiece,
@@ -46,6 +47,7 @@ __all__ = [
     "Brought",
     "Compartment",
     "CountedPiece",
+    "LengthPiece",
     "Good",
     "Guide",
     "Held",

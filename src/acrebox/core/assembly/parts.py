@@ -77,6 +77,18 @@ class CountedPiece(Piece):
 
 
 @dataclass(frozen=True, kw_only=True)
+class LengthPiece(Piece):
+    """Cut off something sold by its length, so long [mm]: a strap. The bed's goods buy it, all of it at once."""
+
+    length: float
+
+    @property
+    def likeness(self) -> tuple[object, ...]:
+        """Its length."""
+        return (-tenths(self.length),)
+
+
+@dataclass(frozen=True, kw_only=True)
 class WholePiece(Piece):
     """A thing bought as it is: a trough, a tank of which this bed pays a `share`. What no price list has says
     its own `name`, `price` and weight over its volume [kg/m³]; what comes with it weighs `with_it` [kg].

@@ -16,7 +16,7 @@ class Role:
     post: bool = False
     dug: bool = False
     cut_as: str = ""
-    paints: Literal["skin", "around", "outside"] = "around"
+    paints: Literal["skin", "around", "outside", "nothing"] = "around"
     hatch: str = "grain"
     hatch_cut: str = "end"
     solid: str = "timber"
@@ -30,6 +30,7 @@ class Role:
     laid: bool = False
     bears: bool = False
     beyond: bool = False
+    thin: bool = False
 
     def __str__(self) -> str:
         return self.name

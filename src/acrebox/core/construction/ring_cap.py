@@ -165,6 +165,15 @@ def _joints(parts: list[Part], bed: Assembly, cap: RingCap, wide: float) -> list
                     run=0.0,
                 )
             )
+            found.append(
+                Joint(
+                    kind="bracket to cap",
+                    parts=(under.name, part.name),
+                    through=BRACKET_MM,
+                    into=part.solid.thickness,
+                    run=0.0,
+                )
+            )
     return found
 
 

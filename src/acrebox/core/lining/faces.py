@@ -13,6 +13,8 @@ def exposed_faces(part: Part) -> dict[str, float]:
     """
     box = part.solid
     low, high = part.body.bounds[0][2], part.body.bounds[1][2]
+    if part.role.paints == "nothing":
+        return {"soil": 0.0, "ground": 0.0, "weather": 0.0}
     if part.role.paints == "skin":
         face = box.length * box.width / 1e6
         on_ground = _underside(box) / 1e6 if abs(low) < 0.5 else 0.0

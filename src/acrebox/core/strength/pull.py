@@ -50,14 +50,17 @@ def check_pull(case: Pull, loaded: Loaded) -> TieCheck:
 
 
 def check_ties(ties: Sequence[TieLoad], sides: Iterable[Side], screws: ScrewsOf) -> list[TieCheck]:
-    """The tie that pulls most, as the walls lean on it: by the balance of what holds top and bottom; and what
-    the weaker end of the weakest tie takes.
+    """Of ties, and of straps, the one that pulls most, as the walls lean on it: by the balance of what holds
+    top and bottom; and what the weaker end of the weakest takes.
     """
-    pulls = [(_pull(tie, side), side.wall.side) for side in sides for tie in ties]
-    if not pulls:
-        return []
-    most, name = max(pulls)
-    return [TieCheck("cross tie", most, side=name, takes=min(_takes(tie, screws) for tie in ties))]
+    sides, found = list(sides), []
+    for what in dict.fromkeys(tie.what for tie in ties):
+        alike = [tie for tie in ties if tie.what == what]
+        pulls = [(_pull(tie, side), side.wall.side) for side in sides for tie in alike]
+        if pulls:
+            most, name = max(pulls)
+            found.append(TieCheck(what, most, side=name, takes=min(_takes(tie, screws) for tie in alike)))
+    return found
 
 
 def _pull(tie: TieLoad, side: Side) -> float:

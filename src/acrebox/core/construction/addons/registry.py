@@ -45,9 +45,11 @@ def _check_taken(name: str, design: Design) -> None:
 
 
 def refuse_clash(field: str, parts: Sequence[Part], bed: Assembly, more: Sequence[Part] = ()) -> None:
-    """Refuse an add-on that would stand in what is there already, or in `more` of its own."""
+    """Refuse an add-on that would stand in what is there already, or in `more` of its own. What is thin lies
+    under it.
+    """
     for part in parts:
-        met = clash(part, [*bed.parts, *more])
+        met = clash(part, [p for p in (*bed.parts, *more) if not p.role.thin])
         if met:
             raise refuse(
                 field,

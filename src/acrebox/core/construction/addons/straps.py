@@ -1,30 +1,61 @@
-"""Steel bands right round the outside, or across the bed."""
+"""Steel bands right round the outside, or across the bed from post to post."""
 
-from acrebox.core.assembly import Assembly, Good, Held, Pull
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+from shapely import MultiPoint
+from shapely.geometry.polygon import orient
+
+from acrebox.core.assembly import (
+    Assembly,
+    Good,
+    Held,
+    Joint,
+    LengthPiece,
+    Part,
+    Pull,
+    TieHold,
+    TieLoad,
+    role,
+)
 from acrebox.core.construction.sides import facing
+from acrebox.core.construction.sizes import size
 from acrebox.core.design import Design, Straps
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
-from acrebox.core.shape.outline import Side
+from acrebox.core.shape.bodies import Box, Corners, Hollowed, Loft
+from acrebox.core.shape.level import LevelOutline
+from acrebox.core.shape.outline import Outline, RoundOutline, Side
+from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
 from acrebox.core.stock import Good as SoldGood
+from acrebox.core.worked import COMMON_PRACTICE, Worked
 
+STOCK, LOCK = "strap", "strap-lock"
 HEIGHT = 0.75
 """Share of the wall's height at which straps run; common practice."""
+ROUND = "hang it at its height, draw the lock tight, then drive its screws; before anything is fixed over it"
 
 
 def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -> Assembly:
-    """Bands round the bed or across it, at three quarters of the wall.
+    """Bands round the bed or across it, the highest at three quarters of the wall.
 
     Raises DesignError where they would hold nothing.
     """
     show = book.printer(design.system)
-    strap = book.find_good("strap")
-    return (_across if straps.way == "across" else _round)(bed, straps, strap, show)
+    made = (_across if straps.way == "across" else _round)(bed, straps, book, show)
+    high = Worked(
+        amount=bed.wall_top * HEIGHT,
+        unit="mm",
+        working=f"{HEIGHT} × {show.length(bed.wall_top)} of wall = {show.length(bed.wall_top * HEIGHT)}",
+        assumptions=["to the middle of the strap; it pushes most low down, and leans out most at the top"],
+        source=COMMON_PRACTICE,
+    )
+    return replace(made, facts={**made.facts, "strap_height": high})
 
 
-def _round(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Assembly:
-    """Bands right round, the highest at three quarters of the wall."""
+def _round(bed: Assembly, straps: Straps, book: Catalogue, show: Printer) -> Assembly:
+    """Bands right round, each closed and drawn tight by a lock."""
     if any(corner > 180 for corner in bed.outline.corners):
         raise refuse(
             "add_ons.straps",
@@ -32,16 +63,23 @@ def _round(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Asse
             "A band cannot hold an outline with an inner corner.",
             "straps across, or cross ties",
         )
-    each = bed.outline.perimeter + straps.lap.mm
-    long = straps.count * each
-    heights = ", ".join(
-        show.length(bed.wall_top * HEIGHT * n / straps.count) for n in range(straps.count, 0, -1)
-    )
-    edge, lap = show.length(bed.outline.perimeter), show.length(straps.lap.mm)
-    working = (
-        f"{straps.count} × (round the edge {edge} + lap {lap}) = {show.run(long)}, at {heights} over the"
-        " ground"
-    )
+    line = _round_it(bed)
+    each = line.perimeter + straps.lap.mm
+    levels = [bed.wall_top * HEIGHT * n / straps.count for n in range(straps.count, 0, -1)]
+    heights = ", ".join(show.length(z) for z in levels)
+    parts = [_band(line, z, each, n, show) for n, z in enumerate(levels, start=1)]
+    how = f"round the outside {show.length(line.perimeter)} + lap {show.length(straps.lap.mm)}"
+    lock = book.find_good(LOCK)
+    goods = [
+        _bought(book.find_good(STOCK), straps.count, each, how, f"at {heights} over the ground", show),
+        Good(
+            key=LOCK,
+            what="strap lock",
+            count=straps.count,
+            unit=lock.unit,
+            working=f"one for each of {straps.count}: it draws the ends together",
+        ),
+    ]
     pull = Pull(
         side="",
         what="strap",
@@ -50,66 +88,216 @@ def _round(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Asse
         count=straps.count,
         words=f"{{push}} × {{length}}, half {_widest(bed)}, ÷ {{count}}",
     )
-    strap = Good(key="strap", what="steel strap", count=sold.units_of(long), unit=sold.unit, working=working)
-    return bed.adding(goods=[strap], loads=[pull])
+    made = bed.adding(parts, list(_kept_up(bed, parts)), goods=goods, loads=[pull])
+    return replace(made, notes={**made.notes, "strap": ROUND})
 
 
 def _widest(bed: Assembly) -> str:
     return "the longest side" if bed.outline.corners else "of how wide it is"
 
 
-def _across(bed: Assembly, straps: Straps, sold: SoldGood, show: Printer) -> Assembly:
-    """Straps from a post of the longest side to one straight across from it."""
+def _round_it(bed: Assembly) -> Outline:
+    """The line of a taut band: round the walls, and round the posts that stand outside them."""
+    outside = [p for side in bed.outline.sides for p in bed.posts_before(side)]
+    if not outside:
+        return bed.outline
+    corners = [(x, y) for p in outside for x in _ends(p, 0) for y in _ends(p, 1)]
+    hull = orient(MultiPoint([*bed.outline.points, *corners]).convex_hull.simplify(0.01))
+    return Outline(tuple((float(x), float(y)) for x, y in hull.exterior.coords[:-1]))
+
+
+def _ends(part: Part, axis: int) -> tuple[float, float]:
+    low, high = part.body.bounds
+    return low[axis], high[axis]
+
+
+def _band(line: Outline, z: float, long: float, number: int, show: Printer) -> Part:
+    """A band round a line, its middle at a height [mm]."""
+    wide, thick = size("strap_wide", show.built), size("strap_thick", show.built)
+    low, high = z - wide / 2, z + wide / 2
+    outer, inner = _level(line.inset(-thick)), _level(line)
+    body = Hollowed(
+        Loft(((low, outer), (high, outer))),
+        Loft(((low - 1.0, inner), (high + 1.0, inner))),
+        line.area * wide,
+    )
+    return _strap(f"strap {number}", body, long)
+
+
+def _level(line: Outline) -> LevelOutline:
+    return line.oval if isinstance(line, RoundOutline) else Corners(line.points)
+
+
+def _strap(name: str, body: Hollowed | Box, long: float, side: str = "") -> Part:
+    return Part(
+        name=name, role=role("strap"), body=body, piece=LengthPiece(stock=STOCK, length=long), side=side
+    )
+
+
+def _kept_up(bed: Assembly, straps: Sequence[Part]) -> Iterator[Joint]:
+    """What keeps a band at its height: a screw near the middle of every side, into what it lies on there.
+    Blocks are drilled by nobody for that: there it stays by its tension.
+    """
+    for strap in straps:
+        (_, _, low), (_, _, high) = strap.body.bounds
+        for side in bed.outline.sides if bed.outline.corners else [None]:
+            behind = _behind(bed, side, (low + high) / 2)
+            if behind is None:
+                continue
+            sheet = behind.role.sharp
+            yield Joint(
+                kind="strap to sheet" if sheet else "strap to wall",
+                parts=(strap.name, behind.name),
+                through=size("strap_thick"),
+                into=max(behind.solid.thickness, 18.0) if sheet else behind.solid.thickness,
+                run=0.0,
+            )
+
+
+def _behind(bed: Assembly, side: Side | None, z: float) -> Part | None:
+    """The piece of timber or sheet in the wall's face at a height [mm], nearest to the middle of a side; of
+    a round bed the first one.
+    """
+    found = []
+    for part in bed.parts:
+        (_, _, low), (_, _, high) = part.body.bounds
+        if not part.role.skin or part.role.laid or not low <= z <= high:
+            continue
+        if side is None:
+            return part
+        if part.side == side.name:
+            a, b = side.reach(part.body)
+            middle = side.length / 2
+            found.append((max(a - middle, middle - b, 0.0), part.name, part))
+    return min(found, key=lambda f: f[:2])[2] if found else None
+
+
+def _bought(sold: SoldGood, count: int, each: float, how: str, where: str, show: Printer) -> Good:
+    long = count * each
+    return Good(
+        key=sold.key,
+        what="steel strap",
+        count=sold.units_of(long),
+        unit=sold.unit,
+        working=f"{count} × ({how}) = {show.run(long)}, {where}",
+    )
+
+
+def _across(bed: Assembly, straps: Straps, book: Catalogue, show: Printer) -> Assembly:
+    """Straps from posts of the longest side to those straight across from them, each along a flank of both
+    posts, so that its screws are pulled across and not out.
+    """
     side = max(bed.inner.sides, key=lambda s: (round(s.length, 2), -s.index))
     outer = bed.outline.sides[side.index]
-    met = facing(bed, side, side.length / 2)
-    if met is None:
-        raise refuse(
-            "add_ons.straps.way",
-            straps.way,
-            f"Nothing stands straight across from the middle of {outer.name}.",
-            "a strap round the bed",
-        )
-    wide = side.coordinates(*met.start)[1]
-    inside = [m for m in bed.post_marks(side.name) if 0.0 < m < outer.length]
-    if len(inside) < straps.count:
+    pairs = list(_pairs(bed, side))
+    if len(pairs) < straps.count:
         raise refuse(
             "add_ons.straps.count",
             straps.count,
-            f"{outer.name.capitalize()} has {len(inside)} posts for straps to run from.",
-            f"at most {len(inside)}" if inside else "a bed with posts, or a strap round it",
+            f"{outer.name.capitalize()} has {_posts(len(pairs))} inside with another straight across.",
+            f"at most {len(pairs)}" if pairs else "a bed with posts inside, or a strap round it",
         )
-    each = wide + straps.lap.mm
-    long = straps.count * each
-    high = show.length(bed.wall_top * HEIGHT)
-    working = (
-        f"{straps.count} × (across {show.length(wide)} + {show.length(straps.lap.mm)} folded onto the posts)"
-        f" = {show.run(long)}, at {high} over the ground, from post to post"
+    parts: list[Part] = []
+    ties: list[TieLoad] = []
+    used: list[Sequence[Part]] = []
+    for n in range(1, straps.count + 1):
+        wanted = outer.length * n / (straps.count + 1)
+        pair = min(pairs, key=lambda p: abs(p[0] - wanted))
+        pairs.remove(pair)
+        strap = _between(bed, side, pair[1:], straps, f"{outer.name} strap {n}", show)
+        parts.append(strap)
+        used.append(pair[1:])
+        ties.append(_tied(bed, outer, strap, pair))
+    long = max(p.solid.length for p in parts)
+    laps = long - min(_free(side, pair) for pair in used)
+    good = _bought(
+        book.find_good(STOCK),
+        straps.count,
+        long,
+        f"from post to post {show.length(long - laps)} + along both {show.length(laps)}",
+        f"at {show.length(bed.wall_top * HEIGHT)} over the ground",
+        show,
     )
-    pull = Pull(
-        side=side.name,
-        what="strap",
-        length=outer.length / (straps.count + 1),
-        share=1.0,
-        count=1,
-        words="{push} × {length} of wall",
-    )
-    strap = Good(key="strap", what="steel strap", count=sold.units_of(long), unit=sold.unit, working=working)
-    return bed.adding(goods=[strap], loads=[pull], held=_held(bed, side, met, straps.count))
+    joints = [hold.joint for tie in ties for end in tie.ends for hold in end]
+    held = [held for tie in ties for held in tie.held]
+    return bed.adding(parts, joints, goods=[good], loads=ties, held=held)
 
 
-def _held(bed: Assembly, side: Side, met: Side, count: int) -> list[Held]:
-    """Where straps hold both sides: at the posts nearest to even places along the one they run from."""
-    marks = bed.post_marks(side.name)
-    outer, other = bed.outline.sides[side.index], bed.outline.sides[met.index]
-    found = []
-    for n in range(1, count + 1):
-        at = min(marks, key=lambda mark: abs(mark - outer.length * n / (count + 1)))
-        x, y, _ = outer.place(at, 0.0, 0.0)
-        across = other.coordinates(x, y)[0]
-        z = bed.wall_top * HEIGHT
-        found += [
-            Held(side=outer.name, at=at, z=z),
-            Held(side=other.name, at=across, z=z),
-        ]
-    return found
+def _posts(count: int) -> str:
+    return "1 post" if count == 1 else f"{count or 'no'} posts"
+
+
+def _pairs(bed: Assembly, side: Side) -> Iterator[tuple[float, Part, Part]]:
+    """Posts that stand inside along a side, each with one straight across from it: so far along the side
+    [mm], and both.
+    """
+    inside = [p for p in bed.posts_at(side.name) if _stands_in(side, p)]
+    for post in sorted(inside, key=lambda p: side.reach(p.body)[0]):
+        a, b = side.reach(post.body)
+        met = facing(bed, side, (a + b) / 2)
+        if met is None or a < 1.0 or b > side.length - 1.0:
+            continue
+        for other in bed.posts_at(met.name):
+            c, d = side.reach(other.body)
+            if _stands_in(met, other) and other is not post and (abs(a - c) < 0.5 or abs(b - d) < 0.5):
+                yield (a + b) / 2, post, other
+                break
+
+
+def _stands_in(side: Side, post: Part) -> bool:
+    """Whether a post stands inside the wall, so far that a strap finds hold on its flank."""
+    return bool(post.stock) and side.depth(post.body)[1] >= size("strap_holds_least")
+
+
+def _free(side: Side, pair: Sequence[Part]) -> float:
+    """The clear width between two posts that stand across from each other [mm]."""
+    near, far = (side.depth(p.body) for p in pair)
+    return far[0] - near[1]
+
+
+def _between(
+    bed: Assembly, side: Side, pair: Sequence[Part], straps: Straps, name: str, show: Printer
+) -> Part:
+    """A strap on edge along the same flank of two posts, as far along each as the lap says and it is deep."""
+    wide, thick = size("strap_wide", show.built), size("strap_thick", show.built)
+    (a, b), (c, d) = (side.reach(p.body) for p in pair)
+    near, far = (side.depth(p.body) for p in pair)
+    across = side.coordinates(*_met(bed, side, (a + b) / 2).start)[1]
+    over = min(straps.lap.mm / 2, near[1], across - far[0])
+    low = bed.wall_top * HEIGHT - wide / 2
+    at = b if abs(b - d) < 0.5 else a - thick
+    start = side.place(at, near[1] - over, low)
+    box = Box(start, side.inward, UP, side.along, far[0] - near[1] + 2 * over, wide, thick)
+    return _strap(name, box, box.length, side.name)
+
+
+def _met(bed: Assembly, side: Side, at: float) -> Side:
+    met = facing(bed, side, at)
+    assert met is not None  # its pair was found across
+    return met
+
+
+def _tied(bed: Assembly, outer: Side, strap: Part, pair: tuple[float, Part, Part]) -> TieLoad:
+    """What a strap holds: the wall at both of its posts, by the screws in each."""
+    at, near, far = pair
+    other = _met(bed, next(s for s in bed.inner.sides if s.name == outer.name), at)
+    across = bed.outline.sides[other.index]
+    (_, _, low), (_, _, high) = strap.body.bounds
+    held = []
+    for side, post in ((outer, near), (across, far)):
+        held.append(Held(side=side.name, at=sum(side.reach(post.body)) / 2, z=(low + high) / 2))
+    ends = tuple(
+        (
+            TieHold(
+                joint=Joint(
+                    kind="strap to post",
+                    parts=(strap.name, post.name),
+                    through=strap.solid.thickness,
+                    into=post.solid.width,
+                    run=0.0,
+                )
+            ),
+        )
+        for post in (near, far)
+    )
+    return TieLoad(side="", what="strap", held=tuple(held), ends=(ends[0], ends[1]))
