@@ -139,13 +139,42 @@ def test_where_sheets_meet_a_post_or_two_studs_stand(sheets: str, footing: str, 
             lies = [side.reach(p.body) for p in behind if abs(side.depth(p.body)[0]) < 200]
             left = max(join - a for a, b in lies if a < join - 1 and b > join - 1)
             right = max(b - join for a, b in lies if a < join + 1 and b > join + 1)
-            assert min(left, right) >= 35
+            # Sheets that lap are screwed through each other into the middle of a stud.
+            assert min(left, right) >= (22 if sheets == "lap" else 35)
     pieces = [p.piece for p in of_role(bed.parts, "sheet") if p.side == "front"]
     front = sorted(piece.length for piece in pieces if isinstance(piece, SheetPiece))
     assert len(front) == 3
     assert front[-1] == 3000
     total = 7200 if face == "outside" else 7200 - 2 * 45
     assert sum(front) == pytest.approx(total + (2 * 150 if sheets == "lap" else 0), abs=0.1)
+
+
+@pytest.mark.parametrize("length", ["24 ft", "20 ft", "15 ft"])
+def test_laps_lie_on_studs_and_ask_for_no_posts_of_their_own(length: str) -> None:
+    """24 ft with a post every 4 ft: 7 posts a side, as it is built, wherever the sheets end."""
+    construction = {
+        "kind": "framed_sheet",
+        "sheet": "sheet-wave-half",
+        "rail": "2x4",
+        "post": "4x4",
+        "post_limit": "4 ft",
+        "stud_limit": "2 ft",
+    }
+    outline = {"shape": "rectangle", "length": length, "width": "4 ft"}
+    bed = assemble(
+        read_design(document(height="26 in", outline=outline, construction=construction)), catalogue()
+    )
+    front = bed.outline.sides[0]
+    assert len(bed.post_marks("front")) == ceil(int(length.split()[0]) / 4) + 1
+    ends = sorted(front.reach(p.body)[1] for p in of_role(bed.parts, "sheet") if p.side == "front")[:-1]
+    upright = [p for p in bed.parts if p.side == "front" and (p.role.post or p.role.name == "stud")]
+    assert ends
+    sheet = catalogue().find_sheet("sheet-wave-half")
+    assert sheet is not None
+    lap = sheet.end_lap.mm / 2
+    for end in ends:
+        behind = [(max(a, end - lap), min(b, end + lap)) for a, b in (front.reach(p.body) for p in upright)]
+        assert max(b - a for a, b in behind) >= 35
 
 
 def test_a_sheet_gives_as_many_strips_as_lie_side_by_side() -> None:

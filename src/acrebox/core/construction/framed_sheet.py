@@ -59,13 +59,18 @@ from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import Catalogue, Sheet
 
-MEET = {"lap": "lap over each other on a post or a stud", "butt": "butt on a post or between two studs"}
+MEET = {"lap": "lap over each other on a stud or a post", "butt": "butt on a post or between two studs"}
 FACES = {"outside": "outside the frame", "inside": "inside the frame"}
 LIE = {"edge": "on edge, the wide side to the sheet", "flat": "flat, the narrow side to the sheet"}
 ON_POSTS = {"footing": ["posts"]}
 COUNTED_IN_ROWS = {"after": "rows of sheet"}
 LEAST_BETWEEN_RAILS = 20
-BEHIND = {"posts": "on a post", "frames": "where two panels meet, on both their studs"}
+BEHIND = {
+    ("posts", "lap"): "on a stud, or a post where one stands there",
+    ("posts", "butt"): "on a post",
+    ("frames", "lap"): "where two panels meet, on both their studs",
+    ("frames", "butt"): "where two panels meet, on both their studs",
+}
 STANDS = {"posts": "on posts, notched for the rails", "frames": "on its frames, tied at the corners"}
 
 
@@ -286,7 +291,9 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.studwork.line.outline
     line = PostLine(face, frame.post, outward, limit)
-    joins = posts_behind(face, frame.skin, frame.sheeting.joins)
+    # Laps lie on studs; two ends that butt want a face as wide as a post's.
+    butts = frame.choice.sheets == "butt"
+    joins = posts_behind(face, frame.skin, frame.sheeting.joins) if butts else {}
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
     posts, _ = set_posts(
@@ -313,12 +320,8 @@ def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, st
     if ripped:
         words["ripped"] = f"every sheet is ripped to {show(ripped)} of its {show(frame.sheet.width.mm)}"
     if any(frame.sheeting.joins(side) for side in frame.skin.outline.sides):
-        lap = frame.sheeting.lap
-        words["sheets meet"] = (
-            f"lapped by {show(lap)} {BEHIND[frame.choice.footing]}"
-            if lap
-            else f"butted {BEHIND[frame.choice.footing]}"
-        )
+        lap, behind = frame.sheeting.lap, BEHIND[frame.choice.footing, frame.choice.sheets]
+        words["sheets meet"] = f"lapped by {show(lap)} {behind}" if lap else f"butted {behind}"
     spacers = []
     for side in frame.studwork.line.outline.sides:
         mine = sorted(side.reach(s.body)[0] for s in studs if s.side == side.name)

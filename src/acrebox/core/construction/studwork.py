@@ -59,7 +59,7 @@ def side_frames(
     work: Studwork, posts: list[Part], sheet_joins: Mapping[int, Sequence[float]]
 ) -> list[SideFrame]:
     """The frame of every side; a stud makes way for a post that stands within it. `sheet_joins` are where on
-    each side two sheets meet [mm]: on a post, or where two panels do.
+    each side two sheets meet [mm]: on a post or a stud, or where two panels do.
 
     Where rails are joined and no post stands, two panels meet: each with a stud of its own at its end.
     Raises DesignError when rails cannot be joined on the posts.
@@ -73,15 +73,19 @@ def side_frames(
         joins = _rail_joins(work, side, standing, sheet_joins[side.index])
         panels = [at for at in joins if not any(a < at < b for a, b in taken)]
         ends = standing or [low + half, high - half]
-        anchors = sorted({*ends, *(at - half for at in panels), *(at + half for at in panels)})
+        laps = [at for at in sheet_joins[side.index] if standing and not _on_some(at, half, taken)]
+        anchors = sorted({*ends, *laps, *(at - half for at in panels), *(at + half for at in panels)})
         marks = tuple(even_marks(anchors, work.limit.mm))
-        stud_marks = [
-            m for m in marks if not any(a - 0.01 < m + half and m - half < b + 0.01 for a, b in taken)
-        ]
+        stud_marks = [m for m in marks if not _on_some(m, half, taken)]
         studs = tuple(_stud(work, side, m, n) for n, m in enumerate(stud_marks, start=1))
         bays = tuple(b - a for a, b in pairwise(marks) if b - a > 2 * half + 0.01)
         made.append(SideFrame(side=side, bays=bays, rails=_rails(work, side, joins), studs=studs))
     return made
+
+
+def _on_some(at: float, half: float, taken: Sequence[tuple[float, float]]) -> bool:
+    """Whether a stud with its middle there [mm] would stand against or in a post."""
+    return any(a - 0.01 < at + half and at - half < b + 0.01 for a, b in taken)
 
 
 def _rail_joins(

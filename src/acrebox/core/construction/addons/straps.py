@@ -260,7 +260,7 @@ def _between(
 ) -> Part:
     """A strap on edge along the same flank of two posts, as far along each as the lap says and it is deep."""
     wide, thick = size("strap_wide", show.built), size("strap_thick", show.built)
-    (a, b), (c, d) = (side.reach(p.body) for p in pair)
+    (a, b), (_, d) = (side.reach(p.body) for p in pair)
     near, far = (side.depth(p.body) for p in pair)
     across = side.coordinates(*_met(bed, side, (a + b) / 2).start)[1]
     over = min(straps.lap.mm / 2, near[1], across - far[0])
