@@ -1,5 +1,5 @@
-"""The core without the web: `acrebox plan DESIGN`, `yard YARD`, `sun SITE`, `level BOOK` and `square TAPE`
-print their answers as JSON.
+"""The core without the web: `acrebox plan DESIGN`, `yard YARD`, `cut PROBLEM`, `sun SITE`, `level BOOK` and
+`square TAPE` print their answers as JSON.
 """
 
 import argparse
@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
+from acrebox.core.bench.asked import cut_asked, read_cutting
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError
 from acrebox.core.fits.whole import whole_document, whole_model, whole_yard
@@ -41,6 +42,11 @@ LEVEL_SAYS = (
 SQUARE_SAYS = (
     "Reads four taped sides and two diagonals (JSON) and prints the angles of the corners, whether a tape was"
     " misread, and which corner to move how far."
+)
+
+CUT_SAYS = (
+    "Reads a cutting problem (JSON: kerf, pieces, sticks sold with their prices, sticks to hand) and prints"
+    " how each stick is cut, what that costs, what it costs at the least, and what is left."
 )
 
 ALSO_SAYS = (
@@ -86,6 +92,8 @@ def _answer(given: argparse.Namespace) -> Any:
         return season_document(_read(given.design), _text(given.weather), yard)
     if given.command == "square":
         return check_square(read_tape(_read(given.tape))).model_dump(mode="json")
+    if given.command == "cut":
+        return cut_asked(read_cutting(_read(given.problem)), given.effort).model_dump(mode="json")
     if given.command == "yard":
         return whole_yard(_read(given.yard), given.effort)
     yard = check_yard(read_yard(_read(given.yard))) if given.yard else LONE
@@ -117,7 +125,9 @@ def _parser() -> argparse.ArgumentParser:
     season.add_argument("design", help="the design's file, or - for standard input")
     season.add_argument("weather", help="the file of the weather")
     season.add_argument("--yard", help="the file of the yard that it stands in, for its latitude")
-    for command in (plan, yard):
+    cut = commands.add_parser("cut", help="cut lengths out of sticks", description=CUT_SAYS)
+    cut.add_argument("problem", help="the problem's file, or - for standard input")
+    for command in (plan, yard, cut):
         command.add_argument(
             "--effort",
             type=_effort,

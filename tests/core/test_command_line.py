@@ -5,6 +5,7 @@ import json
 import subprocess
 import sys
 from pathlib import Path
+from typing import Any
 
 import jsonschema
 import pytest
@@ -42,6 +43,64 @@ def test_what_cannot_be_planned_is_named_on_standard_error(
     file.write_text("{")
     assert main(["plan", str(file)]) == 2
     assert main(["plan", str(tmp_path / "none.json")]) == 2
+
+
+CUTTING = {
+    "schema": 1,
+    "kerf": "3 mm",
+    "pieces": [{"length": "600 mm", "count": 8}],
+    "sticks": [{"length": "2.4 m", "price": 10}],
+}
+
+
+def cut(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], **changes: Any
+) -> tuple[int, dict[str, Any], str]:
+    file = tmp_path / "problem.json"
+    file.write_text(json.dumps({**CUTTING, **changes}))
+    code = main(["cut", str(file)])
+    told = capsys.readouterr()
+    return code, json.loads(told.out or "{}"), told.err
+
+
+def test_lengths_are_cut_from_a_file(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """8 × 600 mm from 2400 mm: with a kerf of 3 mm three go on a stick, so three sticks; without, two."""
+    code, plan, _ = cut(tmp_path, capsys)
+    assert (code, plan["cost"], plan["bound"], plan["proven"]) == (0, 30, 30, True)
+    assert sorted(len(s["pieces"]) for s in plan["sticks"]) == [2, 3, 3]
+    assert plan["left"] == [
+        {"length_mm": 1194, "count": 1, "whole": False},
+        {"length_mm": 591, "count": 2, "whole": False},
+    ]
+    assert cut(tmp_path, capsys, kerf=0)[1]["cost"] == 20
+    hand = [{"length": "1203 mm", "count": 3}]
+    free = cut(tmp_path, capsys, to_hand=hand)[1]
+    assert (free["cost"], sum(s["to_hand"] for s in free["sticks"])) == (10, 3)
+    inches = cut(
+        tmp_path, capsys, kerf="1/8 in", pieces=[{"length": "24"}], sticks=[{"length": "8 ft", "price": 9}]
+    )[1]
+    assert inches["sticks"][0]["pieces"][0] == pytest.approx(609.6)
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ({"pieces": [{"length": "600 mm"}, {"length": "3 m"}]}, "pieces.1.length"),
+        ({"pieces": [{"length": "0 mm"}]}, "pieces.0.length"),
+        ({"pieces": []}, "pieces"),
+        ({"kerf": "20 mm"}, "kerf"),
+        ({"sticks": [{"length": "2.4 m", "price": -1}]}, "sticks.0.price"),
+        ({"sticks": [{"length": "2.4 m", "price": 10, "limit": 2}]}, "sticks"),
+        ({"to_hand": [{"length": "1 m", "count": 0}]}, "to_hand.0.count"),
+        ({"more": 1}, "more"),
+    ],
+)
+def test_a_cutting_problem_that_cannot_be_is_named_by_its_field(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str], changes: dict[str, Any], field: str
+) -> None:
+    code, _, err = cut(tmp_path, capsys, **changes)
+    assert code == 1
+    assert err.startswith(f"acrebox: {field}: ")
 
 
 def test_the_program_explains_itself() -> None:

@@ -1,12 +1,16 @@
 """The exact cutting of sticks."""
 
 from itertools import combinations_with_replacement
+from typing import Any
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.optimize import Bounds, LinearConstraint, milp
 
 from acrebox.core.bench import CuttingPlan, CuttingProblem, NoCutting, StickKind, cut_best
+from acrebox.core.bench.closing import least_to_hold
 from acrebox.core.bench.mixes import equal_mixes
 from acrebox.core.bench.pricing import all_patterns, make_pricer
 from acrebox.core.bench.problem import check_plan
@@ -43,6 +47,92 @@ def test_what_is_dearer_and_no_longer_is_not_looked_at() -> None:
     assert (plan.cost, plan.bound, plan.proven) == (200, 200, True)
     assert {s.kind for s in plan.sticks} == {1}
     assert check_plan(problem, plan.sticks) == 200
+
+
+def test_a_few_pieces_beside_off_cuts_are_proven() -> None:
+    """18 pieces whose best is 5 sticks of 1484: found over all patterns that a cheaper plan could use."""
+    problem = CuttingProblem(
+        lengths=(2341, 2291, 1156, 1130, 592, 437, 79),
+        demand=(3, 3, 4, 3, 1, 3, 1),
+        kerf=30,
+        kinds=(
+            StickKind(1840, 1055),
+            StickKind(4612, 1484),
+            StickKind(409, 0, 2),
+            StickKind(949, 0, 2),
+            StickKind(2342, 0, 1),
+        ),
+    )
+    plan = cut_best(problem)
+    assert isinstance(plan, CuttingPlan)
+    assert (plan.cost, plan.bound, plan.fewest_sticks) == (7420, 7420, True)
+
+
+def by_milp(problem: CuttingProblem, most: int, *, fewest: int | None = None) -> float:
+    """The least cost by SciPy's `milp` over whole amounts of each piece on each of `most` sticks of a kind;
+    or the fewest sticks at a cost of at most `fewest`.
+    """
+    rooms = [k for k in problem.kinds for _ in range(most if k.limit is None else min(most, k.limit))]
+    n, s = len(problem.lengths), len(rooms)
+    prices = np.array([k.price for k in rooms], float)
+    rows: list[tuple[np.ndarray[Any, Any], float, float]] = []
+    for at, kind in enumerate(rooms):
+        row = np.zeros(n * s + s)
+        row[at * n : (at + 1) * n] = [length + problem.kerf for length in problem.lengths]
+        row[n * s + at] = -(kind.usable + problem.kerf)
+        rows.append((row, -np.inf, 0))
+    for i, need in enumerate(problem.demand):
+        row = np.zeros(n * s + s)
+        row[i : n * s : n] = 1
+        rows.append((row, need, need))
+    if fewest is not None:
+        rows.append((np.concatenate([np.zeros(n * s), prices]), -np.inf, fewest))
+    worth = prices if fewest is None else np.ones(s)
+    found = milp(
+        np.concatenate([np.zeros(n * s), worth]),
+        constraints=[
+            LinearConstraint(
+                np.array([r for r, _, _ in rows]), *zip(*((a, b) for _, a, b in rows), strict=True)
+            )
+        ],
+        integrality=np.ones(n * s + s, dtype=np.int64),
+        bounds=Bounds(0, np.concatenate([np.tile(problem.demand, s), np.ones(s)])),
+    )
+    assert found.status == 0
+    return float(found.fun)
+
+
+small = st.builds(
+    lambda pieces, kerf, kinds, free: CuttingProblem(
+        tuple(sorted(pieces, reverse=True)),
+        tuple(pieces[n] for n in sorted(pieces, reverse=True)),
+        kerf,
+        (StickKind(3000, 1499), *kinds, *free),
+    ),
+    st.dictionaries(st.integers(100, 2900), st.integers(1, 3), min_size=1, max_size=4),
+    st.sampled_from([0, 20, 32]),
+    st.lists(st.builds(StickKind, st.integers(500, 6000), st.integers(100, 3000)), max_size=2),
+    st.lists(st.builds(StickKind, st.integers(100, 3000), st.just(0), st.integers(1, 2)), max_size=2),
+)
+
+
+@given(small)
+def test_up_to_25_pieces_are_proven_and_cost_what_scipy_finds(problem: CuttingProblem) -> None:
+    """SciPy 1.17's `milp` on another model: so much of each piece on each stick."""
+    plan = cut_best(problem)
+    assert isinstance(plan, CuttingPlan)
+    assert plan.proven
+    assert plan.fewest_sticks
+    most = len(plan.sticks)
+    assert by_milp(problem, most) == pytest.approx(plan.cost)
+    assert by_milp(problem, most, fewest=plan.cost) == pytest.approx(most)
+
+
+@given(small)
+def test_no_plan_costs_less_than_whole_sticks_that_hold_the_sum(problem: CuttingProblem) -> None:
+    plan = cut_best(problem)
+    assert isinstance(plan, CuttingPlan)
+    assert least_to_hold(problem) <= plan.cost
 
 
 @given(problems)

@@ -11,7 +11,7 @@ from shapely.affinity import rotate
 
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.site import box_fits, in_a_row, lined_up, placed_at
+from acrebox.core.site import in_a_row, lined_up, lying_in, placed_at
 from acrebox.core.yard import Place
 from placed import bed, lying, planned, ring, told, yard
 
@@ -122,6 +122,26 @@ def test_where_a_box_is_kept() -> None:
     assert planned(yard(store, beds=[blocks], at={"Bed": {"x": "4 m", "y": "6 m"}})).site.store is None
 
 
+def test_a_store_is_full_for_the_bed_that_no_longer_goes_in() -> None:
+    """3 × 2 m: the first box of 2.4 × 1.2 m leaves strips 0.6 and 0.8 m wide; 3 × 2.4 m takes both."""
+    store = {"name": "Lean-to", "kind": "store", "at": STORE_AT}
+    whole = two(store)
+    first, second = (told(planned(whole, name=name)) for name in ("Bed", "Other"))
+    assert "store-full" not in first
+    assert second["store-full"] == "note"
+    assert "store-small" not in first | second
+    larger = {**store, "at": [[0, 0], ["3 m", 0], ["3 m", "2.4 m"], [0, "2.4 m"]]}
+    assert "store-full" not in told(planned(two(larger), name="Other"))
+    # What does not lie in one lies in the next.
+    more = {
+        "name": "Shed",
+        "kind": "store",
+        "at": [["6 m", 0], ["9 m", 0], ["9 m", "1.5 m"], ["6 m", "1.5 m"]],
+    }
+    assert planned(two(store, more), name="Other").site.store.thing == "Lean-to"
+    assert "store-full" not in told(planned(two(store, more), name="Other"))
+
+
 @given(
     st.floats(500, 6000), st.floats(500, 6000), st.floats(300, 6000), st.floats(300, 6000), st.integers(0, 89)
 )
@@ -132,13 +152,15 @@ def test_a_box_fits_a_square_room_when_its_sides_do(
     fits = (wide <= a and deep <= b) or (deep <= a and wide <= b)
     slack = min(abs(wide - a), abs(deep - b), abs(deep - a), abs(wide - b))
     if slack > 5:
-        assert box_fits(room, (wide, deep)) is fits
+        lies = lying_in(room, (wide, deep))
+        assert (lies is not None) is fits
+        assert lies is None or room.buffer(2).covers(lies)
 
 
 def test_a_box_goes_into_a_leg_of_a_room_but_not_round_its_corner() -> None:
     corner = Polygon([(0, 0), (4000, 0), (4000, 1300), (1300, 1300), (1300, 4000), (0, 4000)])
-    assert box_fits(corner, (2400, 1200))
-    assert not box_fits(corner, (2400, 1400))
+    assert lying_in(corner, (2400, 1200)) is not None
+    assert lying_in(corner, (2400, 1400)) is None
 
 
 turns = st.integers(-179, 180)

@@ -20,6 +20,6 @@ def test_there_are_rows_to_check() -> None:
 
 @pytest.mark.parametrize("timber", ROWS, ids=lambda t: t.nominal)
 def test_actual_sizes_are_the_standards(timber: object) -> None:
-    thickness, width = timber.nominal.removeprefix("stake-").removeprefix("t").split("x")  # type: ignore[attr-defined]
+    thickness, width = timber.nominal.removeprefix("stake-").removeprefix("t").removeprefix("c").split("x")  # type: ignore[attr-defined]
     assert Fraction(str(timber.thickness.mm)) == Fraction(THICKNESS[thickness]) * Fraction("25.4")  # type: ignore[attr-defined]
     assert Fraction(str(timber.width.mm)) == Fraction(WIDTH[width]) * Fraction("25.4")  # type: ignore[attr-defined]

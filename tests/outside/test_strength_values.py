@@ -40,6 +40,7 @@ CLEAR = {
     "loblolly pine": (12300, 88, 0.51),
     "western hemlock": (11300, 78, 0.45),
     "lodgepole pine": (9200, 65, 0.41),
+    "western redcedar": (7700, 51.7, 0.32),
 }
 
 

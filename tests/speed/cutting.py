@@ -80,6 +80,7 @@ CASES = {
     "sixty boxes, 3000 pieces": random_yard(5, 15, 3000, 4),
     "triplets, 60 pieces": triplets(0, 20),
     "triplets, 120 pieces": triplets(0, 40),
+    "triplets, 249 pieces": triplets(0, 83),
     "eighteen rows of off-cuts": off_cuts(),
 }
 

@@ -75,6 +75,35 @@ def past_the_tilt(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
+    "two-sided-cut",
+    stage="bench",
+    level="note",
+    field="bench.depth",
+    why="A blade that does not come through leaves a stub that splits off crooked.",
+)
+def two_sided_cut(seen: Seen) -> Iterator[Finding]:
+    depth, show = seen.design.bench.depth, seen.show
+    if depth is None:
+        return
+    thick = {u.stock: min(u.thickness, u.width) for u in seen.assembly.timbers}
+    for stock, through in sorted(thick.items(), key=lambda row: -row[1]):
+        cut = [g for g in seen.takeoff.lengths if g.stock == stock]
+        if not cut or through <= depth.mm + 0.05:
+            continue
+        timber = seen.book.find_timber(stock)
+        named = ", ".join(g.label for g in cut)
+        yield Finding(
+            f"{timber.name if timber else stock} is {show.length(through)} thick; the saw cuts"
+            f" {show.length(depth.mm)} deep ({named}).",
+            (
+                "Square the line round it, cut, turn it over and meet the cut from the other face."
+                if through <= 2 * depth.mm
+                else "Cut from all four faces along a line squared round it, and saw the core by hand."
+            ),
+        )
+
+
+@rule(
     "made-misfit",
     stage="bench",
     level="fix",

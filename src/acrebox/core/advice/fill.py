@@ -5,10 +5,21 @@ from collections.abc import Iterator
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
+from acrebox.core.construction.sizes import printed
+from acrebox.core.design import StandsOn
 from acrebox.core.fill import FilledLayer, root_depth
 from acrebox.core.fill.limits import fill_limit
 from acrebox.core.fill.nitrogen import feeds, tied_up
 from acrebox.core.measure.convert import MM3_PER_LITRE
+
+MAY_CARRY_WEEDKILLER = ("manure", "straw")
+THROUGH = {
+    "sheet": "Saw {hole} through a valley of the sheet, file it, paint it, and press a grommet in.",
+    "block": "Leave a joint between two blocks of the top course open, or drill {hole} through the face of a"
+    " block beside its core.",
+    "timber": "Drill {hole} through a board, away from posts and joins, and sleeve it.",
+}
+"""How a pipe gets through a wall, by what that is drawn as."""
 
 
 @rule(
@@ -99,6 +110,76 @@ def nitrogen_tied(seen: Seen) -> Iterator[Finding]:
     yield Finding(
         f"{names} take {show.weighed(grams / 1000)} of nitrogen in their first year.",
         f"Give it to them: {given}; half as they go in, half {fill_limit('weeks_later'):g} weeks later.",
+    )
+
+
+@rule(
+    "weedkiller-left",
+    stage="fill",
+    level="note",
+    field="fill.layers",
+    why="Some weedkillers of pasture and grain pass through animal and heap unharmed, and stunt beans and"
+    " tomatoes for years.",
+)
+def weedkiller_left(seen: Seen) -> Iterator[Finding]:
+    names = [x.material.name for x in seen.purchases if x.material.key in MAY_CARRY_WEEDKILLER]
+    if names:
+        yield Finding(
+            f"{' and '.join(dict.fromkeys(names))}: bought from where nobody knows what was sprayed.",
+            "Sow six beans in a pot of it mixed with compost first; if their tips curl, do not use it.",
+        )
+
+
+@rule(
+    "lead-in-soil",
+    stage="fill",
+    level="note",
+    field="fill.layers",
+    why="Old paint, petrol and ash left lead in the soil of towns; it comes in on leaves, roots and hands.",
+)
+def lead_in_soil(seen: Seen) -> Iterator[Finding]:
+    plain = sum(c.settled for x in seen.layers for c in x.contents if c.material.key == "garden-soil")
+    if plain:
+        yield Finding(
+            f"{seen.show.volume(plain)} of garden soil go in; near old houses and roads it may hold lead.",
+            "Have a sample tested once, and take bought soil where it is over your country's limit.",
+        )
+
+
+@rule(
+    "weeds-first",
+    stage="fill",
+    level="note",
+    field="fill",
+    why="Couch grass, bindweed and their like grow up through any depth of soil; lawn rots under card.",
+)
+def weeds_first(seen: Seen) -> Iterator[Finding]:
+    open_below = seen.drains.floor is None and seen.design.site.stands_on is StandsOn.SOIL
+    if open_below:
+        area = seen.show.area(seen.assembly.soil_face.area)
+        yield Finding(
+            f"{area} of ground lie open under it.",
+            "Fork out roots of perennial weeds first; then wet cardboard over the grass, edges lapped by"
+            f" {seen.show.length(fill_limit('card_laps', seen.show.built))}, no tape, no print that shines.",
+        )
+
+
+@rule(
+    "water-before-soil",
+    stage="fill",
+    level="note",
+    field="fill",
+    why="Once it is full nobody gets a pipe through its wall or under its soil.",
+)
+def water_before_soil(seen: Seen) -> Iterator[Finding]:
+    bed, show = seen.assembly, seen.show
+    if "capacity" in bed.facts or seen.design.reservoir is not None:
+        return  # said with what goes through its wall
+    skins = {p.role.solid for p in bed.parts if p.role.skin}
+    how = next((words for solid, words in THROUGH.items() if solid in skins), THROUGH["timber"])
+    yield Finding(
+        f"A pipe for watering goes in before the {show.volume(sum(x.settled for x in seen.layers))} of soil.",
+        how.format(hole=printed("sleeve_hole", show)),
     )
 
 

@@ -8,7 +8,7 @@ from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Seen
-from acrebox.core.design import Reach
+from acrebox.core.design import Reach, StandsOn
 from acrebox.core.fill import root_depth as depth_for_roots
 
 
@@ -127,5 +127,32 @@ def root_depth(seen: Seen) -> Iterator[Finding]:
     if depth < wanted:
         yield Finding(
             f"{seen.show.length(depth)} of soil for roots is less than {seen.show.length(wanted)}.",
-            "Add a course, or loosen the ground under the bed.",
+            _deeper(seen),
+        )
+
+
+def _deeper(seen: Seen) -> str:
+    """What gives roots more depth: what is bought ready made has no courses, and what is under a floor or
+    hard is not loosened.
+    """
+    ready = "capacity" in seen.assembly.facts
+    more = "Take a deeper one" if ready else "Add a course" if seen.design.courses else "Make it higher"
+    open_below = seen.drains.floor is None and seen.design.site.stands_on is StandsOn.SOIL
+    other = "loosen the ground under the bed" if open_below else "grow what roots less deep"
+    return f"{more}, or {other}."
+
+
+@rule(
+    "low-bed",
+    stage="shape",
+    level="note",
+    field="height",
+    why="All that is done in a low bed is done bent down or on one's knees.",
+)
+def low_bed(seen: Seen) -> Iterator[Finding]:
+    rim, usual, show = seen.assembly.top, limit("rim_for_backs", seen.show.built), seen.show
+    if rim < usual - 0.5:
+        yield Finding(
+            f"Its rim is {show.length(rim)} high; from {show.length(usual)} on it spares the back.",
+            "Fine for whoever kneels well: the lower the bed, the less soil it takes. Else build it higher.",
         )

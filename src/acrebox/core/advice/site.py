@@ -306,6 +306,25 @@ def store_small(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
+    "store-full",
+    stage="site",
+    level="note",
+    field="place",
+    why="Boxes that are built before their places are ready lie somewhere dry till then, side by side.",
+)
+def store_full(seen: Seen) -> Iterator[Finding]:
+    here, show = seen.standing, seen.show
+    if here is None or here.stored is None or not here.stored.fits or here.stored.beside:
+        return
+    kept = here.stored
+    yield Finding(
+        f"{kept.thing.name} has no room left for its box beside those before it: all of them take"
+        f" {show.area(kept.take)}, there are {show.area(kept.area)}.",
+        "Set one of the others in its place first, stand boxes on their sides, or build this one last.",
+    )
+
+
+@rule(
     "carried-far",
     stage="site",
     level="note",

@@ -112,3 +112,19 @@ def overflow_untested(seen: Seen) -> Iterator[Finding]:
             "The water test is recorded, but not that the overflow ran.",
             "Pour water in until it runs out of the overflow and away from the bed.",
         )
+
+
+@rule(
+    "backflow",
+    stage="drain",
+    level="note",
+    field="reservoir",
+    why="Where the pressure in the main drops, a hose that hangs in standing water sucks it into the house.",
+)
+def backflow(seen: Seen) -> Iterator[Finding]:
+    if seen.reservoir is not None:
+        yield Finding(
+            f"{seen.show.volume(seen.reservoir.held)} of standing water are filled by a hose.",
+            "Hold its end above the overflow, or put a double check valve on the tap: it must not lie in the"
+            " water.",
+        )

@@ -78,7 +78,7 @@ class CountedPiece(Piece):
 
 @dataclass(frozen=True, kw_only=True)
 class LengthPiece(Piece):
-    """Cut off something sold by its length, so long [mm]: a strap. The goods of the bed buy all of it at once."""
+    """Cut off something sold by its length, so long [mm]: a strap. The goods of the bed buy it."""
 
     length: float
 

@@ -13,6 +13,7 @@ Column = tuple[int, Pattern]  # stick kind, pieces taken
 INFINITY = highspy.kHighsInf
 # An integer programme gets a node for so many units of work left, and at least one.
 UNITS_A_NODE = 3000
+COLUMNS_A_NODE = 200
 
 
 def new_solver() -> highspy.Highs:
@@ -119,19 +120,25 @@ def choose_whole(
     *,
     exact: bool,
     work: Work,
+    full: bool = False,
+    money: tuple[Sequence[int], int] | None = None,
 ) -> tuple[list[int] | None, bool]:
     """Whole amounts of patterns that cover the demand (or meet it exactly), least Σ c·x, kinds within limits.
 
-    Answers (amounts or None, whether the answer is final: an optimum, or proof that there is none).
+    Of `full` patterns one stands for all that are part of it, and is used as often as that needs; `money` is
+    the price of each kind and what all may cost [cents]. Answers (amounts or None, whether the answer is
+    final: an optimum, or proof that there is none).
     """
     if not columns:
         return None, True
     solver = new_solver()
-    solver.setOptionValue("mip_max_nodes", max(1, work.left // UNITS_A_NODE))
+    # A node over many patterns takes the longer for it.
+    heavy = len(columns) / COLUMNS_A_NODE if full else 1.0
+    solver.setOptionValue("mip_max_nodes", max(1, int(work.left / UNITS_A_NODE / max(1.0, heavy))))
     for kind, pattern in columns:
         solver.addCol(costs[kind], 0.0, INFINITY, 0, np.array([], np.int32), np.array([], np.float64))
         most = min((need // n for need, n in zip(demand, pattern, strict=True) if n), default=0)
-        upper = float(most if exact else min(most + 1, limits[kind]))
+        upper = float(limits[kind] if full else most if exact else min(most + 1, limits[kind]))
         solver.changeColBounds(solver.getNumCol() - 1, 0.0, upper)
     for i, need in enumerate(demand):
         using = [(c, float(p[i])) for c, (_, p) in enumerate(columns) if p[i]]
@@ -139,6 +146,14 @@ def choose_whole(
     for kind, limit in enumerate(limits):
         using = [(c, 1.0) for c, (k, _) in enumerate(columns) if k == kind]
         _row(solver, using, -INFINITY, float(limit))
+    if money is not None:
+        prices, most_cost = money
+        _row(
+            solver,
+            [(c, float(prices[k])) for c, (k, _) in enumerate(columns) if prices[k]],
+            -INFINITY,
+            float(most_cost),
+        )
     whole = np.array([highspy.HighsVarType.kInteger] * len(columns))
     solver.changeColsIntegrality(len(columns), np.arange(len(columns), dtype=np.int32), whole)
     solver.run()

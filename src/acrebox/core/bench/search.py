@@ -15,6 +15,7 @@ from functools import lru_cache
 from itertools import count
 from typing import Literal
 
+from acrebox.core.bench.closing import Guess, cheapest_of_all, fewest_of_all, least_to_hold
 from acrebox.core.bench.dive import dive
 from acrebox.core.bench.feasibility import FeasibilityProof
 from acrebox.core.bench.mixes import equal_mixes
@@ -27,7 +28,9 @@ from acrebox.core.bench.work import FIRST_ANSWER, SCALE, WHOLE, Work
 
 MixRange = tuple[tuple[int, ...], tuple[int, ...]]
 # Where nothing has been found yet, so many first answers' work before that is said.
-PATIENCE = 20
+PATIENCE = 6
+# So few pieces are searched with as much work, so that the answer is proven.
+PROVEN_TO = 25
 
 
 @dataclass(frozen=True)
@@ -52,6 +55,8 @@ class _Search:
     seen: set[Column] = field(default_factory=set)
     # Every dual guess gives a bound that holds for every mix: (Σ d·π, p − V by kind), scaled.
     cuts: list[tuple[int, tuple[int, ...]]] = field(default_factory=list)
+    # The one of them that is best with every mix still open, with its prices and values.
+    guess: Guess | None = None
 
     def __post_init__(self) -> None:
         self.prices = tuple(k.price for k in self.problem.kinds)
@@ -70,7 +75,8 @@ class _Search:
             self._add(column)
         order = count()
         start: MixRange = (tuple(0 for _ in self.prices), self.problem.limits)
-        nodes = [(0, next(order), start)]
+        nodes = [(least_to_hold(self.problem), next(order), start)]
+        first = True
         unsettled: list[int] = []
         while nodes:
             floor, _, mixes = heapq.heappop(nodes)
@@ -79,13 +85,16 @@ class _Search:
             if self.work.over:
                 unsettled.append(max(floor, self._by_cut(mixes, *self.cuts[0])))
                 break
-            bound, children, settled = self._visit(mixes, first=floor == 0 and not nodes)
+            bound, children, settled = self._visit(mixes, first=first)
+            first = False
             bound = max(bound, floor)
             if not settled:
                 unsettled.append(bound)
             for child in children:
                 heapq.heappush(nodes, (bound, next(order), child))
         open_bounds = [*unsettled, *(n[0] for n in nodes)]
+        if self._close(min(open_bounds, default=self.best_cost)):
+            open_bounds = []
         self.settled = not open_bounds
         top = self.best_cost if self.best is not None else min(open_bounds, default=0)
         self.bound = min([top, *open_bounds])
@@ -179,6 +188,9 @@ class _Search:
 
     def _lagrangian(self, mixes: MixRange, values: Sequence[int], most: Sequence[int]) -> int:
         """⌈L(π)⌉ to the price step: Σ dπ + Σ min over n in the range of n·(p − V), all in whole numbers."""
+        guess = Guess(self.problem, tuple(values), tuple(most))
+        if self.guess is None or guess.bound > self.guess.bound:
+            self.guess = guess
         total = sum(n * v for n, v in zip(self.problem.demand, values, strict=True))
         excess = tuple(price * SCALE - value for price, value in zip(self.prices, most, strict=True))
         self.cuts.append((total, excess))
@@ -242,6 +254,16 @@ class _Search:
             if (found := sticks_from(self.problem, chosen)) is not None:
                 self._offer(found)
 
+    def _close(self, bound: int) -> bool:
+        """Whether the best was found, or proven, over all patterns that a cheaper plan could use."""
+        if self.best is None or bound >= self.best_cost or self.guess is None:
+            return False
+        cost = self.best_cost - self.problem.price_step
+        sticks, final = cheapest_of_all(self.problem, self.guess, cost, self.work.allowed)
+        if sticks is not None:
+            self._offer(sticks)
+        return final
+
     def _offer(self, sticks: tuple[Stick, ...]) -> None:
         cost = sum(self.prices[s.kind] for s in sticks)
         if self.best is None or (cost, len(sticks)) < (self.best_cost, len(self.best)):
@@ -288,19 +310,29 @@ def _worth_buying(kinds: Sequence[StickKind]) -> list[int]:
 def _cut_best(problem: CuttingProblem, allowed: int) -> CuttingPlan | NoCutting:
     search = _Search(problem, Work(allowed))
     search.run()
-    if search.best is None and not search.settled and allowed < FIRST_ANSWER * PATIENCE:
-        search = _Search(problem, Work(FIRST_ANSWER * PATIENCE))
-        search.run()
+    if _unanswered(search) and allowed < FIRST_ANSWER * PATIENCE:
+        longer = _Search(problem, Work(FIRST_ANSWER * PATIENCE), search.best, search.best_cost)
+        longer.run()
+        search = longer
     if search.best is None:
         return NoCutting("cannot be" if search.settled else "not found yet")
     best, fewest = search.best, False
     if search.best_cost == search.bound:
         best, fewest = _fewest_sticks(search)
+        if not fewest and search.guess is not None:
+            found, fewest = fewest_of_all(problem, search.guess, search.best_cost, allowed)
+            best = found if found is not None and len(found) < len(best) else best
     order = sorted(
         best, key=lambda s: (problem.kinds[s.kind].price == 0, -problem.kinds[s.kind].usable, _down(s))
     )
     cost = check_plan(problem, order)
     return CuttingPlan(tuple(order), cost, min(search.bound, cost), fewest)
+
+
+def _unanswered(search: _Search) -> bool:
+    """Whether more work is worth it: where nothing was found yet, and where few pieces leave a gap."""
+    few = sum(search.problem.demand) <= PROVEN_TO and search.bound < search.best_cost
+    return not search.settled and (search.best is None or few)
 
 
 def _down(stick: Stick) -> tuple[int, ...]:

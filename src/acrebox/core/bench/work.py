@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 SCALE = 1 << 20
 WHOLE = 1e-6
 # First answers get this much a section; asking for more multiplies it.
-FIRST_ANSWER = 30_000
+FIRST_ANSWER = 100_000
 
 
 @dataclass

@@ -19,6 +19,7 @@ from acrebox.core.measure.written import Length
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
+from acrebox.core.worked import Worked
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -93,6 +94,7 @@ class Panels:
     tops: list[Part]
     joins: dict[int, list[float]]
     notes: dict[str, str]
+    facts: dict[str, Worked]
 
     @property
     def rails(self) -> list[Part]:
@@ -106,7 +108,7 @@ def make_panels(frame: PanelFrame) -> Panels:
     Raises DesignError when the boards run out, or the top rail cannot be joined over its panels.
     """
     pool = frame.boards.pool(frame.height)
-    made = Panels(staves=[], low_rails=[], high_rails=[], tops=[], joins={}, notes={})
+    made = Panels(staves=[], low_rails=[], high_rails=[], tops=[], joins={}, notes={}, facts={})
     counts: list[str] = []
     for side in frame.outline.sides:
         marks = frame.marks(side)
@@ -121,7 +123,24 @@ def make_panels(frame: PanelFrame) -> Panels:
         inner = frame.inner.sides[side.index]
         made.joins[side.index] = [m - across(side, inner) for m in marks[1:-1]]
     made.notes.update(_notes(frame, pool, counts))
+    made.facts.update(_spare(frame, pool))
     return made
+
+
+def _spare(frame: PanelFrame, pool: Pool) -> dict[str, Worked]:
+    """How many of the boards that were measured are left over, for bad ones; nothing where there is only an
+    average.
+    """
+    measured = len(frame.boards.widths)
+    if not measured:
+        return {}
+    wanted = with_bad_ones(pool.boards, frame.boards.bad_share) - pool.boards
+    words = f"{measured} measured − {pool.boards} used = {measured - pool.boards} to spare"
+    usual = f"{wanted} wanted for bad ones: {frame.boards.bad_share:g} % of {pool.boards}"
+    return {
+        "boards_spare": Worked(amount=measured - pool.boards, unit="boards", working=words),
+        "boards_spare_wanted": Worked(amount=wanted, unit="boards", working=usual),
+    }
 
 
 def _notes(frame: PanelFrame, pool: Pool, counts: Sequence[str]) -> dict[str, str]:

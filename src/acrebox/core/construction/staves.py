@@ -174,6 +174,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         goods=concrete_for(posts, post, foot, school, book, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
         notes=panels.notes,
+        facts=panels.facts,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,
         crown=frame.height + (frame.top.thickness if panels.tops else 0.0),

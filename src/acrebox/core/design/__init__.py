@@ -2,7 +2,13 @@
 
 from acrebox.core.design.addons import AddOns, Cap, CapCorner, Hoops, Seats, Straps, Ties, Trellis
 from acrebox.core.design.base import CURRENT_SCHEMA, Choice, LeftToYard, MeasuredStick, in_system, usual_of
-from acrebox.core.design.bench import BenchChoice, OffCut, SawChoice, SoldLength, StickLength
+from acrebox.core.design.bench import (
+    BenchChoice,
+    OffCut,
+    SawChoice,
+    SoldLength,
+    StickLength,
+)
 from acrebox.core.design.construction import (
     CORNERS,
     OPEN_QUESTIONS,

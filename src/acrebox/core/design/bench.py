@@ -48,7 +48,7 @@ class SawChoice(Asking):
     kept.
     """
 
-    order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from", "tilt")
+    order: ClassVar[tuple[str, ...]] = ("kerf", "trim", "trim_ends", "keep_from", "tilt", "depth")
 
     kerf: Length = Field(
         Length("3 mm"), json_schema_extra=asks("Kerf, a cut", label="Kerf", imperial="1/8 in")
@@ -70,6 +70,12 @@ class SawChoice(Asking):
     )
     tilt: Annotated[float, Field(ge=0, le=60)] = Field(
         45.0, json_schema_extra=asks("Its blade tilts to", label="Tilt of the blade", after="°")
+    )
+    depth: Length | None = Field(
+        None,
+        json_schema_extra=asks(
+            "It cuts", label="Depth of cut", after="deep", hint="Upright; empty: not known."
+        ),
     )
 
 

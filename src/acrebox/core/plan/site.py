@@ -267,12 +267,13 @@ def _run_says(run: Run, show: Printer) -> str:
 
 def _store(kept: Stored, show: Printer) -> StoreRow:
     lies = "lies" if kept.fits else "does not lie"
+    beside = "" if kept.beside or not kept.fits else ", but not beside those of the beds before it"
     return StoreRow(
         thing=kept.thing.name,
         fits=kept.fits,
         take_mm2=kept.take,
         area_mm2=kept.area,
-        says=f"its box {lies} flat in {kept.thing.name}; side by side all boxes of the plan take"
+        says=f"its box {lies} flat in {kept.thing.name}{beside}; side by side all boxes of the plan take"
         f" {show.area(kept.take)}, it has {show.area(kept.area)}",
     )
 

@@ -20,7 +20,7 @@ from acrebox.core.site.map import BestPlace, SunMap, best_place, sun_map
 from acrebox.core.site.rows import Edge, Toward, in_a_row, lined_up, placed_at
 from acrebox.core.site.shade import Screen, Sky, screens_round
 from acrebox.core.site.standing import Covered, Run, Standing, stand
-from acrebox.core.site.stored import Stored, box_fits
+from acrebox.core.site.stored import Stored, lying_in
 from acrebox.core.site.sun import Days, days_at, season, sun_at
 from acrebox.core.site.ways import LOOKED_MM, Way, free_ground, way_to, ways_round
 
@@ -49,7 +49,6 @@ __all__ = [
     "Way",
     "assembled",
     "best_place",
-    "box_fits",
     "days_at",
     "footprint",
     "footprints",
@@ -59,6 +58,7 @@ __all__ = [
     "in_a_row",
     "light_on",
     "lined_up",
+    "lying_in",
     "placed_at",
     "plain",
     "read_sun_site",

@@ -273,14 +273,15 @@ def assembled(design: Design) -> Assembly | None:
 
 @dataclass(frozen=True)
 class Here:
-    """Where one bed stands: the plan of its yard, its place on it, the beds that stand round it, and those of
-    them that stand on something that carries only so much.
+    """Where one bed stands: the plan of its yard, its place on it, the beds that stand round it, those of
+    them that stand on something that carries only so much, and those that come before it in the yard.
     """
 
     plan: GroundPlan
     place: Place | None
     others: tuple[Footprint, ...] = ()
     carried: tuple[Design, ...] = ()
+    before: frozenset[str] = frozenset()
 
 
 def here_of(name: str, yard: Yard) -> Here | None:
@@ -292,7 +293,9 @@ def here_of(name: str, yard: Yard) -> Here | None:
     carriers = [t.shape for t in plan.things if t.kind.carries]
     upon = {b.name for b in others if any(b.polygon.intersects(shape) for shape in carriers)}
     carried = tuple(settled(d, yard) for d in yard.beds if d.name in upon)
-    return Here(plan, yard.places.get(name), others, carried)
+    names = [str(d.name) for d in yard.beds]
+    before = frozenset(names[: names.index(name)] if name in names else names)
+    return Here(plan, yard.places.get(name), others, carried, before)
 
 
 def footprints(yard: Yard, plan: GroundPlan, but: str | None = None) -> tuple[Footprint, ...]:

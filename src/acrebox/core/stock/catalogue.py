@@ -129,13 +129,16 @@ class ClearWood(Item):
 
 
 class Species(Item):
-    """A kind of wood: reference design values for bending [MPa] and its life outdoors [years]."""
+    """A kind of wood: reference design values for bending [MPa]; its life against wet soil, and in the ground
+    [years].
+    """
 
     key: str
     name: str
     fb_mpa: float
     e_mpa: float
     life_years: tuple[int, int]
+    ground_years: tuple[int, int]
     source: str
     hard: bool = False
     clear: ClearWood | None = None

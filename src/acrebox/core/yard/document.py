@@ -1,7 +1,7 @@
 """The Yard document: what all beds of a place share. Versioned like a Design; lengths as written."""
 
 from collections.abc import Iterator
-from typing import Annotated, Any, ClassVar, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import ConfigDict, Field, ModelWrapValidatorHandler, ValidationError, model_validator
 
@@ -31,19 +31,6 @@ from acrebox.core.yard.spots import Measured, measure
 from acrebox.core.yard.things import YARD, Spot, Thing
 
 CURRENT_SCHEMA: Literal[1] = 1
-
-
-class Saw(SawChoice):
-    """The saw of the yard, and how deep it cuts where that is known."""
-
-    order: ClassVar[tuple[str, ...]] = (*SawChoice.order, "depth")
-
-    depth: Length | None = Field(
-        None,
-        json_schema_extra=asks(
-            "It cuts", label="Depth of cut", after="deep", hint="Upright; empty: not known."
-        ),
-    )
 
 
 class Stacked(OffCut):
@@ -255,7 +242,7 @@ class Yard(Asking):
     outline: Annotated[tuple[Spot, ...], Field(min_length=3, max_length=200)] | None = None
     things: Annotated[tuple[Thing, ...], Field(max_length=200)] = ()
     places: Annotated[dict[str, Place], Field(max_length=400)] = Field(default_factory=dict)
-    saw: Saw = Saw()
+    saw: SawChoice = SawChoice()
     prices: Annotated[tuple[SoldLength, ...], Field(max_length=400)] = ()
     pile: Annotated[tuple[Stacked, ...], Field(max_length=400)] = ()
     made: Annotated[tuple[Made, ...], Field(max_length=2000)] = ()

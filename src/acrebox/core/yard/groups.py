@@ -2,9 +2,9 @@
 
 from functools import cache
 
-from acrebox.core.design import METRIC, Asking, Group, SoldLength, questions_of, rows_of
+from acrebox.core.design import METRIC, Asking, Group, SawChoice, SoldLength, questions_of, rows_of
 from acrebox.core.measure.printing import Printer
-from acrebox.core.yard.document import Lie, Saw, Soil, Stacked, Yard
+from acrebox.core.yard.document import Lie, Soil, Stacked, Yard
 
 
 def _rows(key: str, title: str, says: str, model: type[Asking], show: Printer) -> Group:
@@ -41,7 +41,7 @@ def yard_groups(show: Printer = METRIC) -> tuple[Group, ...]:
             path="saw",
             title="The saw",
             folded=True,
-            questions=questions_of(Saw, "saw", show),
+            questions=questions_of(SawChoice, "saw", show),
         ),
         Group(
             key="lie",

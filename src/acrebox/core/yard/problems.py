@@ -28,15 +28,11 @@ def yard_problems(yard: Yard) -> list[Problem]:
         if length.mm <= 0:
             text = str(length.text)
             found.append(Problem(f"{path}.length", text, "A stick must have a length.", "more than 0"))
-    for name, most in (("kerf", 10.0), ("trim", 500.0), ("keep_from", 5000.0)):
-        written: Length = getattr(yard.saw, name)
-        if not 0 <= written.mm <= most:
-            text = str(written.text)
-            found.append(
-                Problem(
-                    f"saw.{name}", text, "That is out of range.", f"{show.length(0)} to {show.length(most)}"
-                )
-            )
+    for name, most in (("kerf", 10.0), ("trim", 500.0), ("keep_from", 5000.0), ("depth", 500.0)):
+        written: Length | None = getattr(yard.saw, name)
+        if written is not None and not 0 <= written.mm <= most:
+            allowed = f"{show.length(0)} to {show.length(most)}"
+            found.append(Problem(f"saw.{name}", str(written.text), "That is out of range.", allowed))
     return found + _plan_problems(yard, show)
 
 
