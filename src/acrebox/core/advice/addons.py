@@ -115,3 +115,23 @@ def tie_weak(seen: Seen) -> Iterator[Finding]:
                 MORE[tie.what],
                 field=f"add_ons.{'straps' if tie.what == 'strap' else 'ties'}",
             )
+
+
+@rule(
+    "floor-weak",
+    stage="shape",
+    level="fix",
+    field="construction.floor",
+    why="Wet soil is heavy, and what it lies on sags for as long as it lies there.",
+    source="statics with NDS reference values (from memory)",
+)
+def floor_weak(seen: Seen) -> Iterator[Finding]:
+    for floor in seen.strength.floors:
+        worst = floor.worst
+        if not floor.holds:
+            yield Finding(
+                f"The floor carries {seen.show.pressure(floor.pressure)} of wet soil: {worst.what}"
+                + (f", {worst.ratio:.0%} of what it takes." if worst.takes else ", and nothing takes it."),
+                "Take thicker boards or bearers, or less soil over it.",
+                level="stop" if worst.ratio > limit("may_fall") else None,
+            )

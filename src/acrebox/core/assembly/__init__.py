@@ -16,12 +16,13 @@ from acrebox.core.assembly.facts import (
     with_bad_ones,
 )
 from acrebox.core.assembly.loads import (
+    Carrier,
+    FloorLoad,
     Hoop,
     Laid,
     LoadCase,
     Pull,
     SeatLoad,
-    SeatMember,
     TieHold,
     TieLoad,
     Upright,
@@ -45,8 +46,10 @@ from acrebox.core.assembly.sawing import Sawn, ends_in_words, sawn
 __all__ = [
     "Assembly",
     "Brought",
+    "Carrier",
     "Compartment",
     "CountedPiece",
+    "FloorLoad",
     "Good",
     "Guide",
     "Held",
@@ -61,7 +64,6 @@ __all__ = [
     "Role",
     "Sawn",
     "SeatLoad",
-    "SeatMember",
     "SheetPiece",
     "Span",
     "Stance",

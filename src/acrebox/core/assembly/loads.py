@@ -95,9 +95,9 @@ class Laid(LoadCase):
 
 
 @dataclass(frozen=True, kw_only=True)
-class SeatMember:
-    """What of a bench bends, or stands: its span [mm], its section as loaded (across the load and in its
-    direction) [mm], how far it goes on beyond its last support [mm].
+class Carrier:
+    """What of a bench or a floor bends, or stands: its span [mm], its section as loaded (across the load and
+    in its direction) [mm], how far it goes on beyond its last support [mm].
     """
 
     stock: str
@@ -114,12 +114,12 @@ class SeatLoad(LoadCase):
     and at the wall, and how thick that is [mm]. Where none is there it stands on legs at the wall, too.
     """
 
-    board: SeatMember
-    leg: SeatMember
+    board: Carrier
+    leg: Carrier
     length: float
     pad: float
-    bearer: SeatMember | None = None
-    rail: SeatMember | None = None
+    bearer: Carrier | None = None
+    rail: Carrier | None = None
     wall: float = 0.0
     at_legs: tuple[Joint, ...] = ()
     at_wall: tuple[Joint, ...] = ()
@@ -141,3 +141,20 @@ class TieLoad(LoadCase):
 
     held: tuple[Held, ...]
     ends: tuple[tuple[TieHold, ...], tuple[TieHold, ...]]
+
+
+@dataclass(frozen=True, kw_only=True)
+class FloorLoad(LoadCase):
+    """A floor under the soil of a box, its top at a height [mm]: a strip of it a metre wide between its
+    bearers, a bearer between its legs, which carries a `strip` of floor [mm], a leg and what that stands on
+    [mm square; none on hard ground]; how rails hang on the walls, over so much of them in all (`wall` [mm]).
+    """
+
+    floor: float
+    board: Carrier
+    strip: float
+    bearer: Carrier | None = None
+    leg: Carrier | None = None
+    pad: float = 0.0
+    at_wall: tuple[Joint, ...] = ()
+    wall: float = 0.0

@@ -31,6 +31,7 @@ class Role:
     bears: bool = False
     beyond: bool = False
     thin: bool = False
+    floor: bool = False
 
     def __str__(self) -> str:
         return self.name

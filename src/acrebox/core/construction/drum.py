@@ -64,7 +64,7 @@ class Drum(Construction):
     measured_by = ("height",)
     size_from = "drum"
     takes = ()
-    floored = True
+    closed = True
     height_asks = STANDING
 
     kind: Literal["drum"] = "drum"

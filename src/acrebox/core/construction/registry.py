@@ -7,6 +7,7 @@ from typing import TypeVar
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
+from acrebox.core.construction.box_floor import lay_floor
 from acrebox.core.construction.hard import refuse_digging
 from acrebox.core.construction.open_end import leave_open
 from acrebox.core.design import Construction, Design, Posted, constructions
@@ -52,7 +53,8 @@ def assemble(design: Design, book: Catalogue) -> Assembly:
     """
     refuse_digging(design)
     choice = design.construction
-    bed = add_ons(_builders[choice.kind](design, book), design, book)
+    bed = lay_floor(_builders[choice.kind](design, book), design, book)
+    bed = add_ons(bed, design, book)
     if isinstance(choice, Posted) and choice.open_end:
         straps = design.add_ons.straps
         bed = leave_open(bed, choice, strapped_round=straps is not None and straps.way == "round")

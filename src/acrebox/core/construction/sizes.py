@@ -11,7 +11,7 @@ FILE = ("construction", "sizes.toml")
 
 
 @dataclass(frozen=True, kw_only=True)
-class _SeatSpan:
+class _Span:
     thickness_mm: float
     limit_mm: float
     limit_in: float
@@ -19,8 +19,13 @@ class _SeatSpan:
 
 
 @cache
-def _seat_spans() -> list[_SeatSpan]:
-    return read_as(list[_SeatSpan], "construction", "seats.toml", "span")
+def _seat_spans() -> list[_Span]:
+    return read_as(list[_Span], "construction", "seats.toml", "span")
+
+
+@cache
+def _floor_spans() -> list[_Span]:
+    return read_as(list[_Span], "construction", "floors.toml", "span")
 
 
 def seat_span(thickness: float, system: System) -> float:
@@ -28,6 +33,14 @@ def seat_span(thickness: float, system: System) -> float:
     row in `seats.toml`.
     """
     found = row_reached(_seat_spans(), "thickness_mm", thickness, 0.5)
+    return in_round(found.limit_mm, found.limit_in, system)
+
+
+def floor_span(thickness: float, system: System) -> float:
+    """How far apart bearers may lie under floor boards of that thickness [mm], under the soil that is usual
+    there. Source: common practice, row by row in `floors.toml`.
+    """
+    found = row_reached(_floor_spans(), "thickness_mm", thickness, 0.5)
     return in_round(found.limit_mm, found.limit_in, system)
 
 

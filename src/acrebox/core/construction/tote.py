@@ -66,7 +66,7 @@ class Tote(Construction):
     measured_by = ("height",)
     size_from = "tote"
     takes = ()
-    floored = True
+    closed = True
     height_asks = CUT_HEIGHT
 
     kind: Literal["tote"] = "tote"

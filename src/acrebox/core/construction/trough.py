@@ -54,7 +54,7 @@ class Trough(Construction):
     measured_by = ("height",)
     size_from = "trough"
     takes = ()
-    floored = True
+    closed = True
     height_asks = TYPED_HEIGHT
 
     kind: Literal["trough"] = "trough"

@@ -36,6 +36,7 @@ from acrebox.core.design.document import (
 )
 from acrebox.core.design.drainage import DrainageChoice, DrainKind, Pattern
 from acrebox.core.design.fill import Bought, FillChoice, Heap, Layer, MixPart, OwnMaterial
+from acrebox.core.design.floor import BoxFloor
 from acrebox.core.design.ground import GroundChoice, GroundStation, School, StationPlace
 from acrebox.core.design.groups import Group, bed_groups
 from acrebox.core.design.lining import (
@@ -98,6 +99,7 @@ __all__ = [
     "Asking",
     "BenchChoice",
     "Bought",
+    "BoxFloor",
     "Cap",
     "CapCorner",
     "Choice",

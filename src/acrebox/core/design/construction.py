@@ -11,6 +11,7 @@ from acrebox.core.design.addons import AddOns
 from acrebox.core.design.base import MeasuredStick
 from acrebox.core.design.drainage import DrainKind
 from acrebox.core.design.family import Family, OfFamily
+from acrebox.core.design.floor import BoxFloor
 from acrebox.core.design.lining import WallLining
 from acrebox.core.design.outline import STRAIGHT, Measured
 from acrebox.core.design.questions import Asking, asks
@@ -25,7 +26,7 @@ class Construction(Asking):
     `shapes` are the outlines that can be built, the usual one first, and `measured` how their sizes are meant
     where nothing is said. `size_from` is the field that names what is bought with a size and a height of
     its own, `instead_of_size` one that gives the size of a circle where the outline does not. It `takes`
-    add-ons of these names. One that is `floored` is closed below; fields that `digs`
+    add-ons of these names. One that is `closed` has a floor as it is; fields that `digs`
     names put something into the ground.
     """
 
@@ -36,10 +37,15 @@ class Construction(Asking):
     size_from: ClassVar[str | None] = None
     instead_of_size: ClassVar[str | None] = None
     takes: ClassVar[tuple[str, ...]] = tuple(AddOns.model_fields)
-    floored: ClassVar[bool] = False
+    closed: ClassVar[bool] = False
     digs: ClassVar[tuple[str, ...]] = ()
 
     kind: str
+
+    @property
+    def floored(self) -> bool:
+        """Whether it is closed below."""
+        return self.closed
 
     @property
     def drains(self) -> DrainKind:
@@ -112,7 +118,7 @@ POST_DEPTHS = {
 }
 POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
 HEADS = {"outside": "from outside", "inside": "from inside, where the heads are hidden"}
-OPEN_QUESTIONS = ("open_end", "open_side")
+OPEN_QUESTIONS = ("floor", "open_end", "open_side")
 POST_QUESTIONS = ("post", "post_depth", "post_below", "post_top", "post_drop", "post_limit")
 
 
@@ -128,6 +134,11 @@ class Posted(Construction):
     """The posts that most constructions share."""
 
     digs = ("post_depth", "post_below")
+
+    @property
+    def floored(self) -> bool:
+        """Whether it was given a floor."""
+        return self.floor is not None
 
     @property
     def lined(self) -> WallLining:
@@ -164,6 +175,12 @@ class Posted(Construction):
         None,
         json_schema_extra=asks(
             "A post every", label="Limit between posts", hint="Left empty: the rule for what the posts hold."
+        ),
+    )
+    floor: BoxFloor | None = Field(
+        None,
+        json_schema_extra=asks(
+            "A floor of its own", instrument="part", hint="On paving or a deck, or hung within a tall box."
         ),
     )
     open_end: StrictBool = Field(

@@ -92,6 +92,15 @@ class SeatRow(Figures):
     holds: bool
 
 
+class FloorStrength(Figures):
+    """A floor under its soil [kPa], and what of it carries."""
+
+    pressure_kpa: Amount
+    holds: bool
+    says: str
+    rows: list[SeatRow]
+
+
 class SeatStrength(Row):
     """A bench before a side under those who sit at its edge, and what of it carries."""
 
@@ -132,4 +141,5 @@ class StrengthPlan(Figures):
     hoops: list[HoopStrength]
     laid: list[LaidStrength]
     seats: list[SeatStrength]
+    floors: list[FloorStrength]
     curves: list[BowCurve]

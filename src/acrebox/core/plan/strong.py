@@ -11,6 +11,7 @@ from acrebox.core.fill.layers import wet_weight
 from acrebox.core.fixing.choose import SEAM, Fixed, fixings_of
 from acrebox.core.plan.strength_rows import (
     BowCurve,
+    FloorStrength,
     HeavierPlan,
     HoopStrength,
     LaidStrength,
@@ -36,6 +37,7 @@ from acrebox.core.strength import (
 )
 from acrebox.core.strength.bending import bent_worked
 from acrebox.core.strength.curve import bow_curve
+from acrebox.core.strength.floor import FloorCheck, floor_words, floor_worked
 from acrebox.core.strength.hoop import hoop_worked, seam_worked
 from acrebox.core.strength.laid import laid_words, laid_worked
 from acrebox.core.strength.posts import post_worked
@@ -68,6 +70,7 @@ def strength_of(seen: Seen) -> StrengthPlan:
         hoops=[_hoop(h, seen) for h in check.hoops],
         laid=[_laid(x, seen) for x in check.laid],
         seats=[_seat(s, seen) for s in check.seats],
+        floors=[_floor(f, seen) for f in check.floors],
         curves=_curves(seen),
         working={"push_kpa": push},
     )
@@ -182,6 +185,24 @@ def _seat(found: SeatCheck, seen: Seen) -> SeatStrength:
             )
             for row in found.rows
         ],
+    )
+
+
+def _floor(found: FloorCheck, seen: Seen) -> FloorStrength:
+    return FloorStrength(
+        pressure_kpa=found.pressure,
+        holds=found.holds,
+        says=floor_words(found),
+        rows=[
+            SeatRow(
+                what=row.what,
+                ratio=row.ratio if row.takes else None,
+                holds=row.ratio <= 1.0 + 1e-9,
+                working={"ratio": floor_worked(row, found, seen.show)},
+            )
+            for row in found.rows
+        ],
+        working={},
     )
 
 

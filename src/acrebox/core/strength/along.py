@@ -13,7 +13,7 @@ def check_along(case: WallAlong, loaded: Loaded) -> Bent:
     """
     sheet = loaded.book.find_sheet(case.stock)
     wave = min(sheet.pitch.mm if sheet else 0.0, case.high - case.low)
-    deep = max(0.0, loaded.depth - case.low - wave / 2) / 1000
+    deep = max(0.0, loaded.depth - max(case.low, loaded.floor) - wave / 2) / 1000
     beam = even_load(case.spans)
     return bent(
         case,

@@ -2,11 +2,12 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import Assembly, Hoop, TieLoad
+from acrebox.core.assembly import Assembly, FloorLoad, Hoop, TieLoad
 from acrebox.core.design import Loads
 from acrebox.core.errors import refuse
 from acrebox.core.stock import Catalogue
 from acrebox.core.strength.bending import Bent
+from acrebox.core.strength.floor import FloorCheck, with_floor_screws
 from acrebox.core.strength.hoop import HoopCheck
 from acrebox.core.strength.laid import LaidCheck
 from acrebox.core.strength.posts import PostCheck, check_posts
@@ -34,19 +35,23 @@ class StrengthCheck:
     hoops: tuple[HoopCheck, ...] = ()
     laid: tuple[LaidCheck, ...] = ()
     seats: tuple[SeatCheck, ...] = ()
+    floors: tuple[FloorCheck, ...] = ()
 
     @property
     def holds(self) -> bool:
-        """Whether walls, posts, ties, rings, laid walls and benches do."""
+        """Whether walls, posts, ties, rings, laid walls, benches and floors do."""
         posts = self.posts is None or self.posts.holds
         walls = all(m.holds for m in self.members) and all(t.holds for t in self.ties)
         laid = all(h.holds for h in self.hoops) and all(x.holds for x in self.laid)
-        return posts and walls and laid and all(s.holds for s in self.seats)
+        carried = all(s.holds for s in self.seats) and all(f.holds for f in self.floors)
+        return posts and walls and laid and carried
 
 
-def loaded_by(loads: Loads, book: Catalogue, depth: float, unit_weight: float) -> Loaded:
-    """What loads a bed filled `depth` [mm] deep with soil of a `unit_weight` [kN/m³]."""
-    return Loaded(push_of(loads, unit_weight), depth, loads, book)
+def loaded_by(loads: Loads, book: Catalogue, depth: float, unit_weight: float, floor: float = 0.0) -> Loaded:
+    """What loads a bed filled up to a height `depth` [mm] with soil of a `unit_weight` [kN/m³], from a height
+    `floor` [mm] on.
+    """
+    return Loaded(push_of(loads, unit_weight), depth, loads, book, floor)
 
 
 def seam_screws(bed: Assembly, loaded: Loaded) -> int:
@@ -76,7 +81,8 @@ def check_strength(
     if loads.species is not None and book.find_species(loads.species) is None:
         known = ", ".join(s.key for s in book.species)
         raise refuse("loads.species", loads.species, "No values are known for that wood.", known)
-    loaded = loaded_by(loads, book, depth, unit_weight)
+    low = max((case.floor for case in bed.loads if isinstance(case, FloorLoad)), default=0.0)
+    loaded = loaded_by(loads, book, depth, unit_weight, low)
     sides = check_sides(walls_of(bed), loaded)
     ties = [case for case in bed.loads if isinstance(case, TieLoad)]
     found = [check(case, loaded) for case in bed.loads if not isinstance(case, TieLoad)]
@@ -93,4 +99,5 @@ def check_strength(
         hoops=tuple(f for f in found if isinstance(f, HoopCheck)),
         laid=tuple(f for f in found if isinstance(f, LaidCheck)),
         seats=tuple(with_screws(f, screws) for f in found if isinstance(f, SeatCheck)),
+        floors=tuple(with_floor_screws(f, screws) for f in found if isinstance(f, FloorCheck)),
     )

@@ -15,12 +15,15 @@ L = TypeVar("L", bound=LoadCase)
 
 @dataclass(frozen=True)
 class Loaded:
-    """What loads the bed: the soil's push and its depth [mm], what is known of the woods."""
+    """What loads the bed: the soil's push, from and to which height it lies (`floor`, `depth` [mm]), what is
+    known of the woods.
+    """
 
     push: Push
     depth: float
     loads: Loads
     book: Catalogue
+    floor: float = 0.0
 
     def with_people(self) -> "Loaded":
         """The same with people on the edge. They push as far down as a bed is high: the wedge that leans on

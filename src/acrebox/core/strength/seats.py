@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from acrebox.core.assembly import SeatLoad, SeatMember
+from acrebox.core.assembly import Carrier, SeatLoad
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.laid import GRAVITY
@@ -138,7 +138,7 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
     return SeatCheck(case=case, rows=tuple(rows))
 
 
-def _bends(what: str, member: SeatMember, moment: float, loaded: Loaded, field: str) -> SeatRow:
+def _bends(what: str, member: Carrier, moment: float, loaded: Loaded, field: str) -> SeatRow:
     """A member that people bend [N·mm]."""
     wood, _ = loaded.wood(member.stock)
     strength = bending_strength(wood, member.breadth, member.depth, lasting=False)
@@ -152,21 +152,21 @@ def _bends(what: str, member: SeatMember, moment: float, loaded: Loaded, field: 
     )
 
 
-def _stands(leg: SeatMember, force: float, loaded: Loaded) -> SeatRow:
-    """A leg under a force [N]: crushed, or bent out sideways where it is slender. NDS (from memory)."""
+def stands(leg: Carrier, loaded: Loaded) -> float:
+    """The force [N] that a leg takes: crushed, or bent out where it is slender. NDS (from memory)."""
     wood, _ = loaded.wood(leg.stock)
     slender = leg.span / min(leg.breadth, leg.depth)
     crush = factor("leg_crush")
     if slender > 0:
         buckles = factor("leg_buckles") * factor("least_stiffness") * stiffness(wood) / slender**2
         crush = min(crush, buckles)
+    return crush * leg.breadth * leg.depth
+
+
+def _stands(leg: Carrier, force: float, loaded: Loaded) -> SeatRow:
+    """A leg under a force [N]."""
     return SeatRow(
-        what="leg",
-        unit="N",
-        carries=force,
-        takes=crush * leg.breadth * leg.depth,
-        words="stands",
-        field="rail",
+        what="leg", unit="N", carries=force, takes=stands(leg, loaded), words="stands", field="rail"
     )
 
 

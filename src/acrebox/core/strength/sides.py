@@ -73,7 +73,7 @@ def beam_loads(wall: Wall, loaded: Loaded) -> list[tuple[float, float]]:
 
 def _between(low: float, high: float, loaded: Loaded) -> tuple[float, float]:
     """The push on a strip of wall between two heights [N/mm], soil and what stands on it apart."""
-    high = min(high, loaded.depth)
+    low, high = max(low, loaded.floor), min(high, loaded.depth)
     if high <= low:
         return 0.0, 0.0
     below, above = (loaded.depth - low) / 1000, (loaded.depth - high) / 1000
@@ -93,7 +93,8 @@ def _on_rail(beam: WallBeam, others: Sequence[WallBeam], loaded: Loaded) -> tupl
     def share(centre: float) -> float:
         return min(1.0, max(0.0, (other.z - centre) / arm))
 
-    return soil * share(loaded.depth / 3), top * share(loaded.depth / 2)
+    deep = loaded.depth - loaded.floor
+    return soil * share(loaded.floor + deep / 3), top * share(loaded.floor + deep / 2)
 
 
 def grid_of(wall: Wall, loads: Sequence[tuple[float, float]], loaded: Loaded) -> Grid:

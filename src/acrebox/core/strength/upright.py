@@ -17,7 +17,7 @@ def check_upright(case: Upright, loaded: Loaded) -> Bent:
         case,
         loaded,
         spans=1,
-        lasting=push.slope * loaded.depth / 1000 * strip,
+        lasting=push.slope * (loaded.depth - loaded.floor) / 1000 * strip,
         passing=push.top * strip,
         moment=(growing.moment, one.moment),
         bow=(growing.deflection, one.deflection),

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from itertools import pairwise
 
-from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
+from acrebox.core.assembly import Assembly, Carrier, Joint, Part, SeatLoad, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
     BenchRun,
     before_the_cap,
@@ -148,8 +148,8 @@ def _load(bench: _OwnSeat, run: BenchRun, side: str) -> SeatLoad:
     return SeatLoad(
         side=side,
         what="bench",
-        board=SeatMember(stock=key, span=bay, breadth=timber.wide, depth=timber.thick),
-        leg=SeatMember(stock=key, span=bench.under + bench.spare, breadth=timber.wide, depth=timber.thick),
+        board=Carrier(stock=key, span=bay, breadth=timber.wide, depth=timber.thick),
+        leg=Carrier(stock=key, span=bench.under + bench.spare, breadth=timber.wide, depth=timber.thick),
         length=run.high - run.low,
         pad=bench.pad,
     )

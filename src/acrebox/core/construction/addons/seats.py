@@ -5,7 +5,7 @@ in front, that one on legs.
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from acrebox.core.assembly import Assembly, Joint, Part, SeatLoad, SeatMember, of_role, stick
+from acrebox.core.assembly import Assembly, Carrier, Joint, Part, SeatLoad, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
     BenchRun,
     before_the_cap,
@@ -293,16 +293,16 @@ def _load(
     return SeatLoad(
         side=side,
         what="bench",
-        board=SeatMember(stock=board.timber.key, span=apart, breadth=board.width, depth=board.thickness),
-        bearer=SeatMember(
+        board=Carrier(stock=board.timber.key, span=apart, breadth=board.width, depth=board.thickness),
+        bearer=Carrier(
             stock=rail.timber.key,
             span=bench.reach,
             breadth=rail.thickness,
             depth=rail.width,
             over=bench.depth - bench.reach - rail.thickness / 2,
         ),
-        rail=SeatMember(stock=rail.timber.key, span=bay, breadth=rail.thickness, depth=rail.width),
-        leg=SeatMember(
+        rail=Carrier(stock=rail.timber.key, span=bay, breadth=rail.thickness, depth=rail.width),
+        leg=Carrier(
             stock=rail.timber.key,
             span=bench.rails_top + bench.spare,
             breadth=rail.width,
