@@ -211,13 +211,33 @@ def test_three_sleeved_holes_over_trays_in_a_floor() -> None:
     assert min(b.body.bounds[1][2] for b in of_role(bed.parts, "floor bearer")) >= 40
 
 
-def test_a_box_with_a_floor_is_a_container() -> None:
+def test_a_floor_of_boards_drains_between_them_and_holds_no_water() -> None:
     plan = plan_document(balcony())
-    assert plan["drainage"]["kind"] == "holes"
-    with pytest.raises(DesignError) as refused:
-        plan_document(balcony(drainage={"kind": "open"}))
-    assert refused.value.problems[0].field == "drainage.kind"
-    assert "weeds-first" not in {w["code"] for w in plan["watch_outs"]}
+    assert plan["drainage"]["kind"] == "open"
+    assert "between the boards" in plan["drainage"]["says"]
+    found = {w["code"]: w for w in plan["watch_outs"]}
+    assert found["floor-unlined"]["level"] == "fix"
+    assert "weeds-first" not in found
+    lined = {w["code"] for w in plan_document(balcony(lining={"floor": "fabric"}))["watch_outs"]}
+    assert "floor-unlined" not in lined
+    for kind in ("plumbed", "sealed"):
+        with pytest.raises(DesignError) as refused:
+            plan_document(balcony(drainage={"kind": kind}))
+        assert refused.value.problems[0].field == "drainage.kind"
+    with pytest.raises(DesignError) as dry:
+        plan_document(balcony(reservoir={}))
+    assert dry.value.problems[0].field == "reservoir"
+
+
+def test_a_floor_of_sheet_is_drilled_as_metal_one_of_boards_as_wood() -> None:
+    holes = {"kind": "holes"}
+    wood = plan_document(balcony(drainage=holes))["drainage"]["steps"]
+    data = balcony(drainage=holes)
+    data["construction"]["floor"] = {"kind": "sheet"}
+    metal = plan_document(data)["drainage"]["steps"]
+    assert not any("squeals" in s["words"] for s in wood)
+    assert any("squeals" in s["words"] for s in metal)
+    assert any("end grain" in s["words"] for s in wood)
 
 
 @pytest.mark.parametrize(

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
+from acrebox.core.construction.sizes import printed
 from acrebox.core.lining import STIFF, lining_limit
 
 
@@ -88,4 +89,22 @@ def drain_unsleeved(seen: Seen) -> Iterator[Finding]:
         yield Finding(
             "The pipe goes through a wall of wood without a sleeve.",
             f"Set a sleeve {seen.show.length(seen.lined.sleeves[0])} long into the hole.",
+        )
+
+
+@rule(
+    "floor-unlined",
+    stage="line",
+    level="fix",
+    field="lining.floor",
+    why="Soil that is watered runs out between the boards of a floor, a little each time.",
+)
+def floor_unlined(seen: Seen) -> Iterator[Finding]:
+    boards = [p for p in seen.assembly.parts if p.role.name == "floor board" and p.ripped is None]
+    gapped = boards and seen.design.construction.drains == "open"
+    if gapped and seen.design.lining.floor == "none":
+        yield Finding(
+            f"{printed('floor_gap', seen.show)} are left between the boards of the floor, and nothing lies on"
+            " them.",
+            "Lay fabric on the floor.",
         )

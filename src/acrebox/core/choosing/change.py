@@ -47,7 +47,7 @@ def change_construction(design: Design, kind: str) -> Changed:
     if model.instead_of_size and outline.get("diameter"):
         new.pop(model.instead_of_size, None)
     data = {**design.document(), "outline": outline, "construction": {**new, **shared}}
-    if design.reservoir is not None and not start.construction.floored and design.lining.floor != "pond":
+    if design.reservoir is not None and not start.construction.closed and design.lining.floor != "pond":
         data["lining"] = {**data.get("lining", {}), "walls": "pond", "floor": "pond"}
         lost = [*lost, "lining: pond sheet on floor and walls, so that it keeps its water"]
     return _fitted(data, start, design, [*lost, *dropped], book, show)

@@ -141,6 +141,11 @@ class Posted(Construction):
         return self.floor is not None
 
     @property
+    def drains(self) -> DrainKind:
+        """Between the boards of a floor; through holes in one of sheet."""
+        return "holes" if self.floor is not None and self.floor.kind == "sheet" else "open"
+
+    @property
     def lined(self) -> WallLining:
         """A membrane between the soil and the wood."""
         return "membrane"

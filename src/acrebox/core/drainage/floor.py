@@ -6,7 +6,7 @@ from functools import cached_property
 from shapely import Polygon, unary_union
 from shapely.geometry.base import BaseGeometry
 
-from acrebox.core.assembly import Assembly
+from acrebox.core.assembly import Assembly, Part, SheetPiece
 from acrebox.core.drainage.limits import drain_limit
 from acrebox.core.measure.systems import System
 
@@ -17,13 +17,14 @@ OVER_MM = 5.0
 @dataclass(frozen=True)
 class Floor:
     """A floor seen from above [mm], its height, and what bears it from below; how much further a pipe goes
-    that leaves through its wall.
+    that leaves through its wall; what it is of.
     """
 
     outline: Polygon
     height: float
     borne: BaseGeometry
     through: float = 0.0
+    of: str = "plastic"
 
     @cached_property
     def middle(self) -> tuple[float, float]:
@@ -44,7 +45,14 @@ def floor_of(bed: Assembly) -> Floor | None:
         return None
     outline = max((f.polygon for f in faces), key=lambda p: p.area)
     bearing = [p.body for p in bed.parts if p.role.bears]
-    return Floor(outline, low, unary_union([f.polygon for b in bearing for f in b.seen_from_above]))
+    floor = [p for p in bed.parts if p.role.floor and not p.role.bears]
+    laid = floor or [p for p in bed.parts if p.role.skin]
+    of = "metal" if any(_of_metal(p) for p in laid) else "timber" if laid[0].role.floor else "plastic"
+    return Floor(outline, low, unary_union([f.polygon for b in bearing for f in b.seen_from_above]), of=of)
+
+
+def _of_metal(part: Part) -> bool:
+    return isinstance(part.piece, SheetPiece) or part.role.solid == "metal"
 
 
 def sheet_floor(bed: Assembly, built: System) -> Floor:

@@ -13,6 +13,7 @@ from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 SAYS = {
     "open": "Water leaves through the open bottom.",
+    "between boards": "Water leaves between the boards of its floor.",
     "holes": "Water leaves through holes all over the floor.",
     "few_sleeved": "Water leaves through few holes with sleeves, into trays.",
     "plumbed": "Water leaves through a loop of pipe and the plug.",
@@ -20,6 +21,22 @@ SAYS = {
     "kept": "The bed keeps water under its soil; what is too much leaves by the overflow.",
     "through the wall": "Water leaves through a loop of pipe and out through the wall.",
 }
+DRILLING = {
+    "metal": {
+        "drill": "Drill from outside inwards, the sheet held down on a block; keep the other hand off it.",
+        "bit": "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit.",
+        "deburr": "Deburr both sides of every hole, and paint bare steel.",
+    },
+    "plastic": {
+        "drill": "Drill from outside inwards over a block of wood, with little weight: plastic tears.",
+        "deburr": "Scrape both sides of every hole smooth, and pick out every shaving.",
+    },
+    "timber": {
+        "drill": "Drill from above until the point shows, then from below: so no edge breaks out.",
+        "deburr": "Coat the inside of every hole: end grain drinks.",
+    },
+}
+"""How holes are drilled, by what the floor is of."""
 ORIFICE = "Q = C·A·√(2·g·h), a sharp-edged hole (Torricelli)"
 
 
@@ -73,6 +90,8 @@ def _says(found: Drains, seen: Seen) -> str:
     show = seen.show
     if seen.reservoir is not None:
         return SAYS["kept"]
+    if found.kind == "open" and found.floor is not None:
+        return SAYS["between boards"]
     said = SAYS["through the wall" if found.loop and found.floor and found.floor.through else found.kind]
     if found.holes:
         many = len(found.holes)
@@ -89,7 +108,9 @@ Step = tuple[str, str]
 
 
 def _steps(found: Drains, seen: Seen) -> Iterator[Step]:
-    if found.kind == "open":
+    if found.kind == "open" and found.floor is not None:
+        yield "gaps", "Leave the gaps between its boards open: lay fabric over them, no sheet."
+    elif found.kind == "open":
         if seen.design.site.stands_on == "soil":
             yield "loosen", "Loosen the soil under the bed with a fork, a spit deep, before anything goes in."
         else:
@@ -107,12 +128,8 @@ def _steps(found: Drains, seen: Seen) -> Iterator[Step]:
 
 def _drilling(found: Drains, show: Printer) -> Iterator[Step]:
     yield "mark", "Lay the template on the floor from the front left corner and punch the middles."
-    yield (
-        "drill",
-        "Drill from outside inwards, the sheet held down on a block; keep the other hand off the floor.",
-    )
-    yield "bit", "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit."
-    yield "deburr", "Deburr both sides of every hole, and paint bare steel."
+    of = found.floor.of if found.floor else "plastic"
+    yield from DRILLING[of].items()
     if found.kind == "few_sleeved":
         yield (
             "sleeves",

@@ -33,7 +33,7 @@ def ticks_of(seen: Seen) -> list[Tickable]:
         for piece in stick.pieces
     ]
     # What is bought in one piece is square as it is, and has no courses.
-    whole = seen.design.construction.floored
+    whole = seen.design.construction.closed
     square = not whole and len(seen.assembly.outline.corners) == FOUR
     words = {"square": "the corners are square"} if square else {}
     words |= {"first course": "it stands level" if whole else "the first course is true", "finished": ""}

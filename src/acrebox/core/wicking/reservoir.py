@@ -69,7 +69,7 @@ def reservoir_of(design: Design, bed: Assembly, show: Printer) -> Reservoir | No
     choice, built = design.reservoir, show.built
     if choice is None:
         return None
-    if not design.construction.floored and design.lining.floor != "pond":
+    if not design.construction.closed and design.lining.floor != "pond":
         says = "The bed is open below: it holds no water."
         raise refuse("reservoir", choice.medium, says, "pond sheet on its floor and walls (lining), or none")
     cavity = bed.cavity
