@@ -66,10 +66,21 @@ def test_layers_that_cannot_be_laid_or_bought_are_refused(layers: list[dict[str,
     assert says in " ".join(p.allowed for p in caught.value.problems)  # type: ignore[attr-defined]
 
 
-def test_one_bag_of_each_is_kept_back_unless_told_otherwise() -> None:
-    layers = [{"material": "leaf-mould", "share": 100}]
+def test_one_reserve_is_kept_back_of_what_lies_on_top_and_sinks() -> None:
+    """A bag of leaf mould (1.5 ft³) at most, from what the bags leave over first; of gravel under it nothing,
+    and none where the top does not sink.
+    """
+    layers = [{"material": "gravel", "depth": "50 mm"}, {"material": "leaf-mould", "share": 100}]
     usual, none = fill(layers=layers), fill(layers=layers, keep_back=0)
-    assert usual["cost"] - none["cost"] == pytest.approx(6.80)
+    mould, stone = (
+        next(p for p in usual["purchases"] if p["material"] == key) for key in ("leaf-mould", "gravel")
+    )
+    assert mould["reserve_l"] == pytest.approx(1.5 * 28.3168, abs=1e-2)
+    assert stone["reserve_l"] == 0
+    assert mould["left_over_l"] >= mould["reserve_l"]
+    assert 0 <= usual["cost"] - none["cost"] <= 6.80
+    still = fill(layers=[{"material": "gravel", "depth": "60 mm"}, {"material": "sharp-sand", "share": 100}])
+    assert all(p["reserve_l"] == 0 for p in still["purchases"])
 
 
 def test_barrow_loads_are_whole_loads_of_each_material() -> None:
@@ -87,19 +98,19 @@ sizes = st.integers(10, 80)
 cents = st.integers(100, 9000).map(lambda n: Decimal(n) / 100)
 
 
-@given(sizes, cents, st.integers(200, 1000), cents, cents, st.integers(0, 2))
+@given(sizes, cents, st.integers(200, 1000), cents, cents)
 def test_past_the_break_even_a_load_never_costs_more(
-    bag_l: int, bag_price: Decimal, step_l: int, step_price: Decimal, delivery: Decimal, kept: int
+    bag_l: int, bag_price: Decimal, step_l: int, step_price: Decimal, delivery: Decimal
 ) -> None:
     bag, bulk = (
         BagSize(size=Volume(bag_l), price=bag_price),
         Bulk(step=Volume(step_l), price=step_price, delivery=delivery),
     )
-    even = break_even(bag, bulk, kept)
+    even = break_even(bag, bulk)
 
     def dearer(bags: int) -> bool:
         """Whether that many bags, full, cost less than a load of the same volume."""
-        return bulk_price(bulk, -(-bags * bag_l // step_l)) > bag_price * (bags + kept)
+        return bulk_price(bulk, -(-bags * bag_l // step_l)) > bag_price * bags
 
     if even is None:
         assert bag_price / bag_l <= step_price / step_l

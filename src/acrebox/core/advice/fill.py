@@ -48,8 +48,9 @@ def outside_volume(seen: Seen) -> Iterator[Finding]:
     why="Fill drops in the first weeks; without some kept back you buy again for a few litres.",
 )
 def no_reserve(seen: Seen) -> Iterator[Finding]:
-    if seen.design.fill.keep_back == 0 and any(p.way in ("bags", "both") for p in seen.purchases):
-        yield Finding("No bag is kept back for topping up.", "Keep one bag of each back.")
+    sinks = any(c.material.lost_first[1] > 0 for layer in seen.layers for c in layer.everything)
+    if seen.design.fill.keep_back == 0 and sinks and any(p.way in ("bags", "both") for p in seen.purchases):
+        yield Finding("Nothing is kept back for topping up.", "Keep a bag of what lies on top back.")
 
 
 @rule(

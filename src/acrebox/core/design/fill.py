@@ -174,7 +174,8 @@ class FillChoice(Asking):
     keep_back: Annotated[int, Field(ge=0, le=10)] = Field(
         1,
         json_schema_extra=asks(
-            "Bags kept back", hint="Of each material that is bought in bags, for topping up."
+            "Bags kept back",
+            hint="At most, of what lies on top; what bags leave over counts.",
         ),
     )
     barrow: Volume = Field(Volume("85 L"), json_schema_extra=asks("A barrow holds", imperial="3 cu ft"))

@@ -74,7 +74,7 @@ def drains_of(design: Design, bed: Assembly, show: Printer) -> Drains:
     if laid and not kept and kind in ("plumbed", "sealed"):
         says = "A floor of boards or sheet holds no water."
         raise refuse("drainage.kind", kind, says, "open, holes, few_sleeved; or pond sheet on it")
-    if floored and kind == "open" and built.drains != "open":
+    if kind == "open" and (sheeted or built.drains != "open"):
         says = "It has a floor: water does not leave through it."
         raise refuse("drainage.kind", "open", says, "holes, few_sleeved, plumbed, sealed")
     if sheeted and kind in ("holes", "few_sleeved"):

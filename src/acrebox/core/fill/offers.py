@@ -43,15 +43,13 @@ def cheapest(bags: Sequence[BagSize]) -> BagSize:
     return min(bags, key=lambda b: (float(b.price) / b.size.litres, -b.size.litres))
 
 
-def best_offer(litres: float, bags: Sequence[BagSize], bulk: Bulk | None, keep_back: int) -> Offer:
+def best_offer(litres: float, bags: Sequence[BagSize], bulk: Bulk | None) -> Offer:
     """The cheapest way to bring at least so much [L]; of ways that cost the same the fewest packs, then the
-    least over. Where bags are bought, `keep_back` more of the cheapest one are bought with them.
+    least over.
     """
     if litres <= CRUMB_L:
         return Offer(counts=(0,) * len(bags), steps=0, cost=Decimal(0))
     most = bags_for(litres, bulk.step.litres) if bulk else 0
-    least_price = min((b.price for b in bags), default=Decimal(0))
-    reserve = least_price * keep_back
     by_litre = min((float(b.price) / b.size.litres for b in bags), default=0.0)
     best: tuple[Decimal, int, float, Offer] | None = None
     for steps in range(most, -1, -1):
@@ -64,23 +62,12 @@ def best_offer(litres: float, bags: Sequence[BagSize], bulk: Bulk | None, keep_b
         for counts in _covers(rest, bags):
             cost = load + sum((n * b.price for n, b in zip(counts, bags, strict=True)), Decimal(0))
             over = sum(n * b.size.litres for n, b in zip(counts, bags, strict=True)) - rest
-            if any(counts):
-                cost += reserve
             offer = Offer(counts=counts, steps=steps, cost=cost)
             key = (cost, offer.packs, over)
             if best is None or key < best[:3]:
                 best = (*key, offer)
     assert best is not None  # without bags the whole load is one
-    return _with_reserve(best[3], bags, keep_back)
-
-
-def _with_reserve(offer: Offer, bags: Sequence[BagSize], keep_back: int) -> Offer:
-    """The same with the bags that are kept back, which its cost has already."""
-    if not keep_back or not any(offer.counts):
-        return offer
-    spare = min(range(len(bags)), key=lambda n: (bags[n].price, bags[n].size.litres))
-    counts = tuple(n + (keep_back if at == spare else 0) for at, n in enumerate(offer.counts))
-    return Offer(counts=counts, steps=offer.steps, cost=offer.cost)
+    return best[3]
 
 
 def _covers(litres: float, bags: Sequence[BagSize]) -> Iterator[Counts]:
@@ -107,7 +94,7 @@ def _covers(litres: float, bags: Sequence[BagSize]) -> Iterator[Counts]:
         yield tuple(bags_for(rest, best.size.litres) if n == first else k for n, k in enumerate(counts))
 
 
-def break_even(bag: BagSize, bulk: Bulk, keep_back: int) -> float | None:
+def break_even(bag: BagSize, bulk: Bulk) -> float | None:
     """The volume [L] past which a load never costs more than bags; None when bags stay cheaper for ever.
 
     Bags cost at least V·b with b the price per litre in bags; a load at most (V + step)·s + delivery. Past
@@ -119,6 +106,6 @@ def break_even(bag: BagSize, bulk: Bulk, keep_back: int) -> float | None:
         return None
     certain = (float(bulk.price) + float(bulk.delivery)) / (per_litre - loose_per_litre)
     bags = bags_for(certain, size) + 1
-    while bags > 0 and bulk_price(bulk, bags_for(bags * size, step)) <= bag.price * (bags + keep_back):
+    while bags > 0 and bulk_price(bulk, bags_for(bags * size, step)) <= bag.price * bags:
         bags -= 1
     return bags * size

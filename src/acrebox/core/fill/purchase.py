@@ -21,8 +21,9 @@ from acrebox.core.worked import LIST_PRICES, Worked
 @dataclass(frozen=True, kw_only=True)
 class Purchase:
     """One material's buying for the whole bed: what each layer takes of it, the way asked for, what is to
-    bring and to hand [L], the sizes of bags looked at, the offer taken (`kept` of its bags are kept back),
-    and the cheapest in bags alone and as a load alone.
+    bring, to hand and to keep back for topping up (`reserve`) [L], the sizes of bags looked at, the offer
+    taken (`kept` of its bags are bought for the reserve alone), and the cheapest in bags alone and as a load
+    alone.
     """
 
     material: Fill
@@ -31,6 +32,7 @@ class Purchase:
     asked: str
     loose: float
     to_hand: float
+    reserve: float
     bags: tuple[BagSize, ...]
     kept: int
     taken: Offer | None
@@ -94,10 +96,27 @@ def purchases_of(
         uses.setdefault(more.material, []).append((NOT_CHOSEN, content))
     hand = to_hand(choice, every, show)
     how = {key: _how(key, rows, choice) for key, rows in uses.items()}
+    spare = _reserve(layers, choice.keep_back)
     return [
-        _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], choice.keep_back, show)
+        _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], spare.get(key, 0.0), show)
         for key, rows in uses.items()
     ]
+
+
+def _reserve(layers: Sequence[FilledLayer], keep_back: int) -> dict[str, float]:
+    """What is kept back for topping up [L, loose]: of what lies on top, of a mix what rots most, as much as
+    the bed drops in its first year, and no more than so many bags of it. Nothing where nothing sinks.
+    """
+    top = next((layer for layer in reversed(layers) if layer.contents), None)
+    if top is None or not keep_back:
+        return {}
+    drops = sum(c.settled * c.material.lost_first[1] for layer in layers for c in layer.everything)
+    best = max(top.contents, key=lambda c: c.material.lost_first[1])
+    bags = best.material.bags
+    if drops <= 0 or not bags:
+        return {}
+    loose = drops * best.material.loose_per_settled
+    return {best.material.key: min(loose, keep_back * cheapest(bags).size.litres)}
 
 
 def purchase_of(key: str, settled: float, where: str, book: Catalogue, show: Printer) -> Purchase:
@@ -108,7 +127,7 @@ def purchase_of(key: str, settled: float, where: str, book: Catalogue, show: Pri
     if found is None:
         raise CatalogueGapError(key)
     content = Content(material=found, settled=settled)
-    return _purchase(found, [(NOT_CHOSEN, content)], ([], 0.0), Bought(material=key), where, 0, show)
+    return _purchase(found, [(NOT_CHOSEN, content)], ([], 0.0), Bought(material=key), where, 0.0, show)
 
 
 def _how(key: str, uses: Sequence[tuple[int, Content]], choice: FillChoice) -> tuple[Bought, str]:
@@ -139,22 +158,23 @@ def _purchase(
     hand: tuple[list[str], float],
     how: Bought,
     field: str,
-    keep_back: int,
+    reserve: float,
     show: Printer,
 ) -> Purchase:
     bags, bulk = _bags(material, how, field, show), material.bulk
     way = _way(how, field, material, sold={"bags": bool(bags), "bulk": bulk is not None}, uses=uses)
     loose = sum(c.loose for _, c in uses)
-    wanted = max(0.0, loose - hand[1])
-    in_bags = best_offer(wanted, bags, None, keep_back) if bags else None
-    as_load = best_offer(wanted, (), bulk, keep_back) if bulk else None
+    wanted = max(0.0, loose + reserve - hand[1])
+    in_bags = best_offer(wanted, bags, None) if bags else None
+    as_load = best_offer(wanted, (), bulk) if bulk else None
     if as_load is not None:
         as_load = Offer(counts=(0,) * len(bags), steps=as_load.steps, cost=as_load.cost)
-    both = best_offer(wanted, bags, bulk, keep_back) if bags and bulk else in_bags or as_load
+    both = best_offer(wanted, bags, bulk) if bags and bulk else in_bags or as_load
     taken = {"cheaper": both, "bags": in_bags, "bulk": as_load}[way]
     if material.to_hand and not bags and bulk is None:
         taken = None
-    even = break_even(cheapest(bags), bulk, keep_back) if bags and bulk else None
+    even = break_even(cheapest(bags), bulk) if bags and bulk else None
+    without = best_offer(max(0.0, loose - hand[1]), bags, bulk if way != "bags" else None) if bags else None
     return Purchase(
         material=material,
         uses=tuple(uses),
@@ -163,7 +183,8 @@ def _purchase(
         loose=loose,
         to_hand=hand[1],
         bags=bags,
-        kept=keep_back if taken and any(taken.counts) else 0,
+        reserve=reserve,
+        kept=max(0, sum(taken.counts) - sum(without.counts)) if taken and without else 0,
         taken=taken,
         in_bags=in_bags,
         as_load=as_load,
@@ -241,9 +262,9 @@ def _offers(bought: Purchase, show: Printer) -> str:
         return "to hand: costs nothing"
     less = f" − {show.cubic(bought.to_hand)} to hand" if bought.to_hand else ""
     words = [f"{show.cubic(bought.loose)}{less}: {offer_words(bought.taken, bought, show)}"]
-    if bought.kept:
-        words.append(f"{bought.kept} of the bags kept back")
     words.append(f"{show.cubic(bought.left)} left over in all")
+    if bought.reserve:
+        words.append(f"{show.cubic(bought.reserve)} of it kept back for topping up")
     for name, offer in (("in bags alone", bought.in_bags), ("as a load alone", bought.as_load)):
         if offer is not None and offer != bought.taken and offer.packs:
             words.append(f"{name} {show.money(offer.cost)}")

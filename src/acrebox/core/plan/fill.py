@@ -142,6 +142,7 @@ def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
         ],
         bag_sizes=[show.pack(b.size.litres) for b in bought.material.bags],
         kept_back=bought.kept,
+        reserve_l=bought.reserve,
         bulk_steps=taken.steps if taken else 0,
         bulk_step_l=bulk.step.litres if bulk else None,
         bulk_step=show.pack(bulk.step.litres) if bulk else None,

@@ -56,7 +56,8 @@ class BagsBought(Row):
 
 class FillPurchase(Figures):
     """What is bought of one material for the whole bed: to bring, to hand and left over, loose; bags of
-    each size (some of them kept back) and steps of a load; what bags alone and a load alone would cost.
+    each size (some of them for the reserve alone) and steps of a load; what is kept back for topping up; what
+    bags alone and a load alone would cost.
     """
 
     material: str
@@ -70,6 +71,7 @@ class FillPurchase(Figures):
     bags: list[BagsBought]
     bag_sizes: list[str]
     kept_back: int
+    reserve_l: Amount
     bulk_steps: int
     bulk_step_l: Amount | None
     bulk_step: str | None

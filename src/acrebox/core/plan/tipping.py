@@ -95,9 +95,9 @@ def _order(seen: Seen, opens: bool) -> Iterator[str]:
         yield _laid(layer, opens and n > 0, seen)
         if layer.at in fed:
             yield f"Over it half of what feeds it, {fed[layer.at]}, watered in."
-    kept = sum(p.kept for p in seen.purchases)
-    if kept:
-        yield f"Keep back {kept} {'bag' if kept == 1 else 'bags'}, closed and dry, for topping up."
+    for p in seen.purchases:
+        if p.reserve:
+            yield f"Keep back {show.volume(p.reserve)} of {p.material.name}, closed and dry, for topping up."
     if opens:
         yield "Close the end before the last loads: they go in over the wall."
     yield (

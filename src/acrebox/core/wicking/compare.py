@@ -81,4 +81,4 @@ def _cost(fill: Fill, litres: float) -> Decimal | None:
     """What so much of a medium costs the cheapest way, none kept back."""
     if not fill.bags and fill.bulk is None:
         return None
-    return best_offer(litres * fill.loose_per_settled, fill.bags, fill.bulk, 0).cost
+    return best_offer(litres * fill.loose_per_settled, fill.bags, fill.bulk).cost

@@ -47,8 +47,8 @@ function what(p: FillPurchase) {
           <td class="right"><Figure :text="volume(p.loose_l)" :worked="p.working?.loose_l" :of="`${p.name}, to bring`" /><span v-if="p.to_hand_l > 0 && p.way !== 'to hand'" class="faint small hand">{{ volume(p.to_hand_l) }} to hand</span></td>
           <td>
             <span class="figures">{{ what(p) }}</span>
-            <span v-if="p.kept_back" class="faint small">, {{ p.kept_back }} of them kept back</span>
             <span v-if="p.left_over_l > 0" class="faint small"> · {{ volume(p.left_over_l) }} left over</span>
+            <span v-if="p.reserve_l > 0" class="faint small"> · {{ volume(p.reserve_l) }} of it kept back</span>
             <select v-if="ways(p).length > 1" class="pick no-print" :aria-label="`How ${p.name} is bought`" :value="p.asked" @change="ask(p.material, ($event.target as HTMLSelectElement).value)">
               <option v-for="w in ways(p)" :key="w.value" :value="w.value">{{ w.text }}</option>
             </select>
