@@ -98,5 +98,5 @@ def drain_unscreened(seen: Seen) -> Iterator[Finding]:
     if found.holes and found.diameter > 10.0:
         yield Finding(
             f"Holes {show.length(found.diameter)} wide want a screen.",
-            f"{found.screens} pieces of mesh {show.length(found.screen)} wide, with fabric over them.",
+            f"{found.screens} pieces of mesh {show.length(found.screen)} wide.",
         )

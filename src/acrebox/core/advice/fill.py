@@ -86,7 +86,7 @@ def _plain_share(seen: Seen) -> float:
 )
 def container_soil(seen: Seen) -> Iterator[Finding]:
     plain, most = _plain_share(seen), fill_limit("container_soil")
-    if seen.drains.floor is not None and most + 1e-9 < plain <= limit("plain_soil_share"):
+    if seen.drains.floor is not None and most + 0.005 < plain <= limit("plain_soil_share"):
         yield Finding(
             f"{plain:.0%} of the growing layer is plain garden soil, and the bed has a floor.",
             f"At most {most:.0%} of it; compost, and something that keeps it loose, for the rest.",

@@ -10,6 +10,8 @@ from acrebox.core.construction.corner_blocks import BETWEEN_BLOCKS
 from acrebox.core.design import HARD
 from acrebox.core.strength import STEEL, Bent, factor, heavier_words
 
+CORNER_JOINTS = ("corner", "sleeper corner", "frame to frame", "board to post", "sleeper to post")
+
 
 @rule(
     "bow",
@@ -189,7 +191,7 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
             f"The posts do not go into the ground; the wall of {show.length(seen.assembly.wall_top)} stands"
             f" by its corners alone.{beside}",
             (
-                "Keep the corners rigid (three screws a board) and tie long sides."
+                f"Keep the corners rigid ({_corner_screws(seen)}) and tie long sides."
                 if low or holds
                 else "Tie the long sides, take thicker boards, or keep the wall low."
                 if seen.design.site.stands_on in HARD
@@ -198,12 +200,23 @@ def post_shallow(seen: Seen) -> Iterator[Finding]:
             level="note" if low or holds else "fix",
         )
     elif posts and not posts.deep_enough:
+        # By how much a hole is dug deeper or less deep than was said.
+        nearly = limit("post_nearly", seen.show.built)
         yield Finding(
             f"A post of {posts.side} stands {show.length(posts.below)} in the ground, and"
             f" {seen.show.force(posts.force)} lean on it: it wants {show.length(posts.wanted)}.",
             "Set them deeper or closer, or tie the long sides.",
-            level="stop" if posts.tips else None,
+            level="stop" if posts.tips else "note" if posts.below >= posts.wanted - nearly else None,
         )
+
+
+def _corner_screws(seen: Seen) -> str:
+    """How many screws hold a corner of each course, as they are planned."""
+    each = [f for f in seen.fixings if f.kind in CORNER_JOINTS]
+    if not each:
+        return "every screw in"
+    most = max(each, key=lambda f: f.count)
+    return f"{most.each_words} screws at each end of every board"
 
 
 @rule(

@@ -71,7 +71,7 @@ class DrainageChoice(LeftToYard, Asking):
         Length("140 mm"),
         json_schema_extra=asks("One every", label="Distance of the holes", imperial="5 1/2 in"),
     )
-    trays: StrictBool = Field(False, json_schema_extra=asks("Trays", after="a tray under each hole"))
+    trays: StrictBool | None = Field(None, json_schema_extra=asks("Trays", after="a tray under each hole"))
     tray_holds: Annotated[Volume, between(Volume("0.1 L"), Volume("200 L"))] = Field(
         Volume("10 L"),
         json_schema_extra=asks("A tray holds", label="A tray holds", imperial="0.35 cu ft"),

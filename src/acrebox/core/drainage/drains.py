@@ -148,7 +148,8 @@ def _drilled(design: Design, floor: Floor, kind: DrainKind, wanted: float, show:
         most = most_that_fit(room, pattern, apart, count)
         says = f"So many do not fit, {show.length(apart)} from each other and clear of what bears the floor."
         raise refuse("drainage.count", str(count), says, f"at most {most}")
-    trays = len(holes) if choice.trays or kind == "few_sleeved" else 0
+    under = kind == "few_sleeved" if choice.trays is None else choice.trays
+    trays = len(holes) if under else 0
     return Drains(
         kind=kind,
         floor=floor,

@@ -18,10 +18,11 @@ from acrebox.core.measure.convert import (
 )
 from acrebox.core.measure.systems import System
 
-_MM, _CM, _M = Fraction(1), Fraction(10), Fraction(1000)
+_MM, _CM, _DM, _M = Fraction(1), Fraction(10), Fraction(100), Fraction(1000)
 LENGTH_UNITS: dict[str, Fraction] = {
     **dict.fromkeys(("mm", "millimetre", "millimetres", "millimeter", "millimeters"), _MM),
     **dict.fromkeys(("cm", "centimetre", "centimetres", "centimeter", "centimeters"), _CM),
+    **dict.fromkeys(("dm", "decimetre", "decimetres", "decimeter", "decimeters"), _DM),
     **dict.fromkeys(("m", "metre", "metres", "meter", "meters"), _M),
     **dict.fromkeys(('"', "in", "ins", "inch", "inches"), MM_PER_INCH),
     **dict.fromkeys(("'", "ft", "foot", "feet"), MM_PER_FOOT),
@@ -79,14 +80,16 @@ _MARKS = str.maketrans(
     }
 )
 _GROUPED = r"\d{1,3}(?:,\d{3})+(?:\.\d+)?(?![\d,])|\d{1,3}(?:\.\d{3})+,\d+"
-_SPACED = r"\d{1,3}(?: \d{3})+(?:[.,]\d+)?(?=\s?[a-z])"
+_SPACED = r"\d{1,3}(?: \d{3})+(?:[.,]\d+)?(?=\s?[a-z]|$)"
 _NUMBER = (
     r"(?:(?P<whole>\d+)(?:\s*-\s*|\s+))?(?P<num>\d+)\s*/\s*(?P<den>\d+)"
     rf"|(?P<plain>{_GROUPED}|{_SPACED}|\d+[.,]\d+|\d+\.?|[.,]\d+)"
 )
-_LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})(?:\s*-?\s*(?P<unit>''|\"|'|[a-z]+)\.?)?[\s,-]*")
+_LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})(?:\s*-?\s*(?P<unit>''|\"|'|[a-z]+)\.?)?[\s,+-]*")
 _MEASURE = re.compile(rf"\s*(?:{_NUMBER})\s*-?\s*(?P<unit>[a-z][a-z0-9./ ]*)?\s*")
 _TWO_WAYS = re.compile(r"[1-9]\d{0,2},\d{3}")
+_POINT_OR_THOUSANDS = re.compile(r"[1-9]\d{0,2}\.\d{3}")
+_A_FEW = re.compile(r"\d,\d{1,2}")
 
 
 def tidied(text: str) -> str:
@@ -132,7 +135,7 @@ def parse_length(text: str, system: System = System.METRIC) -> Fraction:
     Raises ValueError with a sentence for the gardener.
     """
     tidy = _begun(text, "length")
-    if tidy[-1] in "-,":
+    if tidy[-1] in "-,+":
         raise ValueError(f"'{text}' breaks off")
     total, at, before = Fraction(0), 0, Fraction(0)
     while at < len(tidy):
@@ -174,12 +177,26 @@ def _length_unit(match: re.Match[str], before: Fraction, last: bool, text: str, 
         return LENGTH_UNITS[unit]
     if last and before == MM_PER_FOOT:
         return MM_PER_INCH
-    if last and before == _M and re.fullmatch(r"\d{1,2}", match["plain"] or ""):
+    if last and before == _M and re.fullmatch(r"\d\d?", match["plain"] or ""):
+        few = match["plain"]
+        if len(few) == 1:
+            metres = tidied(text).split("m")[0].strip()
+            raise ValueError(
+                f"'{text}' can be read two ways: write '{metres} m {few} cm' or '{metres}.{few} m'"
+            )
         return _CM
     if before or not last:
         raise ValueError(f"'{text}' has a number without its unit")
     if system is System.IMPERIAL:
+        if " " in (match["plain"] or ""):
+            raise ValueError(f"'{text}' has a number without its unit")
         return MM_PER_INCH
+    plain = match["plain"] or ""
+    if _POINT_OR_THOUSANDS.fullmatch(plain):
+        whole = plain.replace(".", "")
+        raise ValueError(f"'{text}' can be read two ways: write '{whole} mm' or '{plain} mm'")
+    if _A_FEW.fullmatch(plain):
+        raise ValueError(f"'{text}' can be read two ways: write '{plain} mm' or '{plain} m'")
     if match["plain"] is None:
         raise ValueError(f"'{text}' of what? Write '{text.strip()} in' for inches")
     return _MM

@@ -72,7 +72,8 @@ class Written:
             self.text: str | float = f"{text.strip()} {self._bare[system]}" if bare else text
         else:
             plain = format(Decimal(str(text)), "f")
-            self.amount, self.text = float(self._parse(plain, System.METRIC)), text
+            self.amount = float(self._parse(f"{plain} {self._bare[System.METRIC]}", System.METRIC))
+            self.text = text
 
     @staticmethod
     def _parse(text: str, system: System) -> Fraction:

@@ -7,7 +7,8 @@ from math import ceil
 from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.drainage import CutPipe, PipeSize
+from acrebox.core.construction.sizes import size
+from acrebox.core.drainage import CutPipe, Drains, PipeSize
 from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.buy_rows import Buy, good_line
 from acrebox.core.stock import Good
@@ -32,26 +33,39 @@ def drain_goods(seen: Seen) -> list[Buy]:
         lines.append(good_line(seen, "drain-tray", found.trays, "one under every hole", "drain"))
     if found.loop is not None:
         lines += _piped(found.pipes, found.fittings, found.loop.size, seen)
+        lines.append(_fabric(found, seen))
     kept = seen.kept_pipes
     if kept is not None:
         lines += _piped(kept.pieces, kept.fittings, kept.size, seen)
     return lines
 
 
+def _fabric(found: Drains, seen: Seen) -> Buy:
+    """The fabric round the pipe and over the stone."""
+    show, loop = seen.show, found.loop
+    assert loop is not None
+    assert found.floor is not None
+    sold, wide = seen.book.find_good("ground-fabric"), size("fabric_sold", show.built)
+    area = loop.drilled * loop.around(show.built) + found.floor.outline.area
+    count = ceil(sold.units_of(area / wide))
+    words = f"{show.area(area)} round the pipe and over the stone, off a roll {show.length(wide)} wide"
+    return good_line(seen, sold.key, count, words, "drain")
+
+
 def _piped(
-    pieces_of: Sequence[CutPipe], fittings: Sequence[tuple[str, int]], size: PipeSize, seen: Seen
+    pieces_of: Sequence[CutPipe], fittings: Sequence[tuple[str, int]], of: PipeSize, seen: Seen
 ) -> Iterator[Buy]:
     """Pipe in whole lengths, with couplings where a piece is longer than one; the fittings."""
-    pipe = seen.book.find_good(f"pipe-{size.stem}")
+    pipe = seen.book.find_good(f"pipe-{of.stem}")
     count, couplings = _lengths(pieces_of, pipe, seen)
     pieces = " + ".join(f"{p.count} × {seen.show.exact(p.length)}" for p in pieces_of)
     yield good_line(seen, pipe.key, count, f"{pieces}, out of whole lengths", "drain")
     if couplings:
         yield good_line(
-            seen, f"coupling-{size.stem}", couplings, "where a piece is longer than a length", "drain"
+            seen, f"coupling-{of.stem}", couplings, "where a piece is longer than a length", "drain"
         )
     for name, many in fittings:
-        yield good_line(seen, f"{FITTINGS[name]}-{size.stem}", many, f"{many} for the pipe", "drain")
+        yield good_line(seen, f"{FITTINGS[name]}-{of.stem}", many, f"{many} for the pipe", "drain")
 
 
 def _lengths(pieces: Sequence[CutPipe], pipe: Good, seen: Seen) -> tuple[int, int]:

@@ -178,7 +178,7 @@ def _steps(found: Lining, seen: Seen) -> Iterator[Step]:
         )
         yield "nails", "Nail them with washers along the upper edge and the foot."
     elif found.walls != "none":
-        yield from _hanging(found, seen.show)
+        yield from _hanging(found, seen.show, choice.top.mm)
     yield from _laying(found)
     if choice.trim == "after" and found.walls not in STIFF:
         yield (
@@ -187,7 +187,7 @@ def _steps(found: Lining, seen: Seen) -> Iterator[Step]:
         )
 
 
-def _hanging(found: Lining, show: Printer) -> Iterator[Step]:
+def _hanging(found: Lining, show: Printer, top: float) -> Iterator[Step]:
     slack = show.short((found.longer - 1) * 100)
     yield (
         "weights",
@@ -216,7 +216,10 @@ def _hanging(found: Lining, show: Printer) -> Iterator[Step]:
             f"Turn {show.length(found.turn_in)} of it in at the floor: the soil will hold it there.",
         )
     if not found.over:
-        yield "cut", "Cut it along the rim last, when all of it hangs."
+        yield (
+            "cut",
+            f"Cut it {show.length(top)} under the rim once all of it hangs, before the soil goes in.",
+        )
 
 
 def _laying(found: Lining) -> Iterator[Step]:
@@ -228,6 +231,11 @@ def _laying(found: Lining) -> Iterator[Step]:
     if found.floor in ("fabric", "mesh_and_fabric"):
         over = "Lay the fabric over it" if found.floor == "mesh_and_fabric" else "Lay the fabric on the floor"
         yield "fabric", f"{over}, cut round the posts, its edges turned up at the walls."
+    if found.floor == "pond":
+        yield (
+            "underlay",
+            "Sweep the ground, pick out stones, file what is sharp; lay the underlay, then the sheet.",
+        )
     if found.floor == "pond" and not found.one_piece:
         yield "sheet", "Lay the pond sheet, its edges turned up behind the lining of the walls."
     if any(p.kind == "patch" for p in found.pieces):

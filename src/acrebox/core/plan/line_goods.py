@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from math import ceil
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.data import amount
 from acrebox.core.lining import Taken
 from acrebox.core.measure.convert import MM_PER_FOOT
 from acrebox.core.measure.telling import told
@@ -48,6 +49,13 @@ def _held(seen: Seen) -> Iterator[Buy]:
         good = seen.book.find_good("joint-tape")
         count = ceil(good.units_of(found.tape))
         yield good_line(seen, good.key, count, show.run(found.tape), "line")
+    pond = sum(p.length * p.width * p.count for p in found.pieces if p.material == "pond")
+    if pond and found.floor == "pond":
+        good = seen.book.find_good("underlay")
+        wide = amount("lining", "limits.toml", "underlay_wide", show.built)
+        count = ceil(good.units_of(pond / wide))
+        words = f"{show.area(pond)} under the sheet, {show.length(wide)} wide"
+        yield good_line(seen, good.key, count, words, "line")
     if found.coat and found.coat.litres:
         good = seen.book.find_good(PAINTS[found.coat.kind])
         count = ceil(found.coat.litres / good.yield_l - 1e-9)

@@ -37,6 +37,13 @@ def _overflow_steps(found: Reservoir, seen: Seen) -> Iterator[Step]:
             f" {show.length(sleeve)} long into it. Lay the sheet, and cut it there last: a cross no wider"
             " than the pipe, clamped between the flanges of the threaded adapter.",
         )
+    elif pipes is not None and seen.lined.floor == "pond":
+        yield (
+            "port",
+            f"Drill the wall for the overflow, its middle {port} over the floor, and deburr it. Lay the"
+            " sheet, and cut it there last: a cross no wider than the pipe, clamped between the flanges of"
+            " the threaded adapter.",
+        )
     elif pipes is not None:
         yield (
             "port",

@@ -69,14 +69,22 @@ def _end(seen: Seen) -> tuple[bool, str]:
     bed, show = seen.assembly, seen.show
     lip = site_limit("barrow_lip", show.built)
     high = f"{show.length(bed.wall_top)} of wall"
+    whole = "capacity" in bed.facts
+    first = "" if whole else "Close it first: "
     if bed.wall_top <= lip:
-        return False, f"Close it first: a barrow tips over {high}."
+        said = f"{first}a barrow tips over {high}."
+        return False, said[0].upper() + said[1:]
     stands = bed.stance is not None and bed.stance.below > 0 and len(bed.course_heights) > 1
     if stands and seen.reservoir is None and not seen.drains.loop:
         return True, (
             f"A barrow tips over {show.length(lip)}, and the wall is {show.length(bed.wall_top)} high. Its"
             " posts stand in the ground by themselves: leave one end open above its lowest course, wheel in,"
             " and close it course by course as the soil rises."
+        )
+    if whole:
+        return False, (
+            f"A barrow tips over {show.length(lip)} and the wall is {show.length(bed.wall_top)} high: set a"
+            " plank ramp against it, or shovel over."
         )
     return False, (
         f"Close it first: its strength comes from being closed. A barrow tips over {show.length(lip)} and the"
