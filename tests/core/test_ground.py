@@ -2,7 +2,7 @@
 
 import random
 from functools import partial
-from math import acos, ceil, degrees, hypot
+from math import acos, ceil, degrees, hypot, pi, sqrt
 from typing import Any
 
 import numpy as np
@@ -25,9 +25,11 @@ from acrebox.core.ground import (
     set_out,
 )
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import ASSEMBLY, LAYERS, TAKEOFF, Plan, open_plan
+from acrebox.core.plan import ASSEMBLY, LAYERS, TAKEOFF, Plan, open_plan, plan_document
 from acrebox.core.plan.levelling import LevelAnswer, answer_book
+from acrebox.core.shape.circles import together
 from placed import bed
+from sample import courses_of
 
 boards = partial(bed, "Slope")
 ENDS = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
@@ -579,3 +581,24 @@ def test_a_corner_that_nobody_read_is_propped_where_the_ground_falls_on_to_it() 
     assert "nobody read it" in found.message
     assert "nothing is propped" not in plan.ground.says
     assert "nothing is propped" in on(SLOPE, school="dig_in").ground.says
+
+
+def test_holes_that_meet_are_one() -> None:
+    """Two circles of 250 mm, 102 mm apart, share 2r² acos(d/2r) − d/2 √(4r² − d²) = 24,263 mm²."""
+    r, d = 125.0, 102.0
+    shared = 2 * r**2 * acos(d / (2 * r)) - d / 2 * sqrt(4 * r**2 - d**2)
+    [(both, area)] = together([(0, 0), (d, 0)], 2 * r)
+    assert both == [0, 1]
+    assert area == pytest.approx(2 * pi * r**2 - shared, rel=1e-3)
+    apart = together([(0, 0), (251, 0)], 2 * r)
+    assert [covered for _, covered in apart] == pytest.approx([pi * r**2] * 2, rel=1e-6)
+
+
+def test_a_hexagon_pours_no_concrete_twice() -> None:
+    """Two posts stand at each corner, 102 mm or so apart in holes of 250 mm: six holes."""
+    hexagon = {"shape": "regular", "sides": 6, "side": "700 mm"}
+    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"}
+    plan = plan_document(courses_of(2, outline=hexagon, construction=boards))
+    [poured] = [b for b in plan["buying"] if b["item"] == "concrete"]
+    assert "6 holes where they meet" in poured["working"]["cost"]["working"]
+    assert poured["count"] < ceil(12 * (pi / 4 * 250**2 - 75**2) * 300 / 12e6)

@@ -210,6 +210,49 @@ def long_bed(**add_ons: Any) -> dict[str, Any]:
     )
 
 
+@pytest.mark.parametrize("start", [200, 600, 1100, 1300, 1500, 1700, 1900])
+def test_posts_stand_clear_of_a_hatch_wherever_it_is(start: int) -> None:
+    """A bed of 4.8 m hung on a wall: where a join would lie behind the hatch, it is joined another way."""
+    hatch = {"start": f"{start} mm", "width": "400 mm"}
+    data = courses_of(
+        2,
+        outline={"shape": "rectangle", "length": "4.8 m", "width": "0.8 m"},
+        construction={
+            "kind": "sleepers",
+            "sleeper": "sleeper-100x200",
+            "post": "post-100x100",
+            "hung": {"side": "back", "hatch": hatch},
+        },
+    )
+    bed = assemble(read_design(data), catalogue())
+    [side] = [s for s in bed.outline.sides if s.name == "back"]
+    for post in of_role(bed.parts, "ledger post"):
+        low, high = side.reach(post.body)
+        left, right = side.length - high, side.length - low
+        assert right <= start + 0.1 or left >= start + 400 - 0.1
+    for join in {round(side.reach(p.body)[1], 1) for p in bed.parts if p.side == "back" and p.course}:
+        if 150 < join < side.length - 150:
+            posts = [side.reach(p.body) for p in of_role(bed.parts, "ledger post")]
+            assert any(a + 30 < join < b - 30 for a, b in posts)
+
+
+@pytest.mark.parametrize("asked", [None, "concrete"])
+def test_the_front_posts_of_a_hung_bed_are_set_in_concrete_where_that_is_asked(asked: str | None) -> None:
+    data = courses_of(
+        2,
+        outline={"shape": "rectangle", "length": "2.4 m", "width": "0.8 m"},
+        construction={
+            "kind": "sleepers",
+            "sleeper": "sleeper-100x200",
+            "post": "post-100x100",
+            "hung": {"side": "back"},
+            **({"post_depth": asked} if asked else {}),
+        },
+    )
+    bought = {b["item"] for b in plan_document(data)["buying"]}
+    assert ("concrete" in bought) is (asked is not None)
+
+
 def test_straps_across_run_from_post_to_post_at_three_quarters_of_the_wall() -> None:
     """Clear of the posts 4200 × 1200 leaves 1200 − 2 × 45 − 2 × 75 = 960 mm, and each strap lies 75 mm along
     both: two of 1110 mm make 2.22 m, sold by the tenth of a metre.

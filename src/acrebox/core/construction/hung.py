@@ -138,12 +138,12 @@ def _round(clear: tuple[float, float], anchors: Sequence[float], line: PostLine)
     wide = line.post.width
     low, high = clear[0] - wide / 2, clear[1] + wide / 2
     before, after = [a for a in anchors if a <= low], [a for a in anchors if a >= high]
-    # A post at each edge of the stretch, unless one stands there already.
-    if before and low - before[-1] > wide:
-        before.append(low)
-    if after and after[0] - high > wide:
-        after.insert(0, high)
     within = [a for a in anchors if low < a < high]
+    # A post at each edge of the stretch, unless one stands there already.
+    if before and low - before[-1] > wide and all(a - low > wide for a in within):
+        before.append(low)
+    if after and after[0] - high > wide and all(high - a > wide for a in within):
+        after.insert(0, high)
     runs = [even_marks(run, line.limit) for run in (before, after) if run]
     return [*itertools.chain(*runs), *within]
 

@@ -18,6 +18,7 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
 from acrebox.core.shape.bodies import Box
+from acrebox.core.shape.circles import together
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
 from acrebox.core.stock import Catalogue
@@ -339,14 +340,22 @@ def concrete_for(
     if school is not PostDepth.CONCRETE or not dug or foot is None or foot.below <= 0:
         return ()
     wide, sold = _schools()[school].bears(show.built), book.find_good("concrete")
-    hole = pi / 4 * wide**2 - post.width * post.thickness
-    each = max(0.0, hole) * foot.below / 1e6
-    bags = ceil(len(dug) * each / sold.yield_l - 1e-9)
+    holes = together([_middle(p) for p in dug], wide)
+    area = sum(covered for _, covered in holes)
+    filled = max(0.0, area - len(dug) * post.width * post.thickness) * foot.below / 1e6
+    bags = ceil(filled / sold.yield_l - 1e-9)
+    each = max(0.0, pi / 4 * wide**2 - post.width * post.thickness) * foot.below / 1e6
+    meet = f"; {len(holes)} holes where they meet: {show.volume(filled)}" if len(holes) < len(dug) else ""
     working = (
         f"{len(dug)} holes {show.length(wide)} wide and {show.length(foot.below)} deep less the posts ="
-        f" {len(dug)} × {show.volume(each)}, at {show.pack(sold.yield_l)} a bag"
+        f" {len(dug)} × {show.volume(each)}{meet}, at {show.pack(sold.yield_l)} a bag"
     )
     return (Good(key="concrete", what="post concrete", count=bags, unit=sold.unit, working=working),)
+
+
+def _middle(post: Part) -> tuple[float, float]:
+    (x0, y0, _), (x1, y1, _) = post.body.bounds
+    return (x0 + x1) / 2, (y0 + y1) / 2
 
 
 def spans_of(

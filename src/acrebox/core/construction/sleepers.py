@@ -78,7 +78,7 @@ from acrebox.core.design import (
     asks,
     heads_asked,
 )
-from acrebox.core.errors import refuse
+from acrebox.core.errors import DesignError, refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.written import Length
 from acrebox.core.shape.outline import Outline, Side
@@ -201,10 +201,24 @@ class _Frame:
 
 @builds(Sleepers)
 def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
-    """Place sleepers and posts of a bed of any outline.
+    """Place sleepers and posts of a bed of any outline; where a hatch must stay clear of posts, joined the
+    way that keeps it so.
 
     Raises DesignError naming the fields when the sizes cannot stand.
     """
+    ways = [choice]
+    if choice.hung is not None and choice.hung.hatch is not None and "joins" not in choice.model_fields_set:
+        ways += [choice.model_copy(update={"joins": way}) for way in ("full", "equal")]
+    refused: list[DesignError] = []
+    for way in ways:
+        try:
+            return _assembled(design, way, book)
+        except DesignError as fault:
+            refused.append(fault)
+    raise refused[0]
+
+
+def _assembled(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
     frame = _frame(design, choice, book)
     walls = _walls(frame)
     blocks = place_blocks(frame.corner_blocks, frame.show) if frame.postless else []
@@ -238,7 +252,7 @@ def assemble_sleepers(design: Design, choice: Sleepers, book: Catalogue) -> Asse
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(
             *wall_anchors(ledgers, frame.show),
-            *concrete_for(posts, frame.post, foot, frame.school, frame.book, frame.show),
+            *concrete_for(posts, frame.post, foot, _set_in(frame), frame.book, frame.show),
         ),
         notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
@@ -319,6 +333,12 @@ def _school(design: Design, choice: Sleepers) -> PostDepth:
     """How the posts are set: those in front of a hung bed go as deep as they stand, where anybody digs."""
     school = school_of(design, choice)
     return PostDepth.AS_DEEP_AS_TALL if choice.hung and design.site.stands_on not in HARD else school
+
+
+def _set_in(frame: _Frame) -> PostDepth:
+    """What the posts are set in: in concrete where that is asked for, however deep they go."""
+    asked = frame.choice.post_depth is PostDepth.CONCRETE
+    return PostDepth.CONCRETE if asked else frame.school
 
 
 def _walls(frame: _Frame) -> list[Part]:

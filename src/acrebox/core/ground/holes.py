@@ -1,9 +1,11 @@
 """Holes of the posts on the ground as it is: how deep, how wide, how much stands above, where they end."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import pi
 
 from acrebox.core.assembly import Assembly
+from acrebox.core.shape.circles import together
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.vector import Point2
 
@@ -58,3 +60,13 @@ def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
             )
         )
     return tuple(found)
+
+
+def concrete_in(holes: Sequence[Hole]) -> float:
+    """What holes take beside their posts [mm³]; those that meet are one, as deep as they are in the mean."""
+    wide = max((h.wide for h in holes), default=0.0)
+    total = 0.0
+    for mine, area in together([h.at for h in holes], wide) if holes else ():
+        deep = sum(holes[n].deep for n in mine) / len(mine)
+        total += area * deep - sum(holes[n].post_area * holes[n].deep for n in mine)
+    return max(0.0, total)

@@ -5,7 +5,7 @@ from math import ceil
 
 from acrebox.core.assembly import Assembly, Compartment, Good
 from acrebox.core.design import Design
-from acrebox.core.ground.holes import holes_of
+from acrebox.core.ground.holes import concrete_in, holes_of
 from acrebox.core.ground.level import CARRIED, trench_of
 from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
@@ -33,7 +33,7 @@ def on_ground(bed: Assembly, ground: Ground | None, design: Design, bag: float, 
 
 def _poured(bed: Assembly, good: Good, ground: Ground, bag: float, show: Printer) -> Good:
     holes = holes_of(bed, ground)
-    every = litres(sum(h.volume for h in holes))
+    every = litres(concrete_in(holes))
     deep = [h.deep for h in holes]
     working = (
         f"{len(holes)} holes {show.length(min(deep))} to {show.length(max(deep))} deep in the ground as it is"
