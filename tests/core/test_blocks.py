@@ -17,7 +17,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.fits import fits
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import Plan, open_plan
+from acrebox.core.plan import ASSEMBLY, Plan, open_plan
 from acrebox.core.remedies import remedies
 from acrebox.core.shape.outline import Outline
 from acrebox.core.stock import catalogue
@@ -194,9 +194,14 @@ def test_cores_are_filled_with_what_is_asked_and_bought_with_the_rest() -> None:
     core = 2 * 153 * 126 * 190 / 1e6
     soil = planned(blocks(bars="none"))
     assert soil.facts["core_fill"].amount == pytest.approx(32 * core, rel=1e-6)
-    blend = next(p for p in soil.fill.purchases if p.material == "topsoil-blend")
-    assert blend.layers == []
-    assert blend.loose_l > 32 * core
+    # Soil in the cores is the bed's own mix: no material more, each of them by its share more.
+    empty = planned(blocks(bars="none", cores="empty"))
+    more = {p.material: p.loose_l for p in soil.fill.purchases}
+    less = {p.material: p.loose_l for p in empty.fill.purchases}
+    assert more.keys() == less.keys()
+    settled = {"garden-soil": (0.5, 1.15), "compost": (0.4, 1.25)}
+    for key, (share, loose) in settled.items():
+        assert more[key] - less[key] == pytest.approx(32 * core * share * loose, rel=1e-6)
     stone = planned(blocks(bars="none", cores="stone"))
     assert any(p.material == "gravel" for p in stone.fill.purchases)
     concrete = planned(blocks(bars="none", cores="concrete"))
@@ -208,6 +213,18 @@ def test_cores_are_filled_with_what_is_asked_and_bought_with_the_rest() -> None:
         soil.facts["weight_full"].amount
         > planned(blocks(bars="none", cores="empty")).facts["weight_full"].amount
     )
+
+
+@pytest.mark.parametrize(("laid", "item"), [("dry", "block-glue"), ("mortared", "mortar")])
+def test_cap_blocks_are_held_down(laid: str, item: str) -> None:
+    """Glue under dry caps, in two beads, a tube giving 8 m of one; in mortar they are bedded like the rest."""
+    plain, capped = (planned(blocks(laid=laid, cap=cap, cores="empty")) for cap in (False, True))
+    bought = [{b.item: b.count for b in p.buying} for p in (plain, capped)]
+    assert bought[1].get(item, 0) > bought[0].get(item, 0) or laid == "mortared"
+    assert bought[1].get(item, 0) >= 1
+    if laid == "dry":
+        run = next(g for g in capped[ASSEMBLY].goods if g.key == item).working
+        assert "two beads" in run
 
 
 def test_a_wall_by_its_weight_by_hand() -> None:
@@ -288,7 +305,7 @@ def test_a_hair_less_saves_blocks() -> None:
 
 
 def test_what_would_keep_a_loose_wall_up_is_offered() -> None:
-    outline = {"shape": "rectangle", "length": "6 m", "width": "1.2 m"}
+    outline = {"shape": "rectangle", "length": "6 m", "width": "3 m"}
     found = remedies(read_design(blocks(outline, 4)))
     assert [r.answers for r in found] == [["laid-loose"]] * len(found)
     assert {"3 courses instead of 4", "Concrete in the cores, round bars in the corners and between"} <= {

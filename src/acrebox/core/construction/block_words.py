@@ -79,7 +79,9 @@ def block_goods(
         )
     if wall.choice.laid == "mortared":
         sold = wall.book.find_good("mortar")
-        whole = (wall.lattice.outline.area - inner.area) * wall.height / 1e6
+        bed = wall.lattice.outline.area - inner.area
+        high = wall.height + (wall.module.joint if wall.choice.cap else 0.0)
+        whole = bed * high / 1e6
         blocks = len(laid) * wall.block.length.mm * wall.block.thick.mm * wall.block.height.mm / 1e6
         joints = max(0.0, whole - blocks) * MORTAR_WASTE
         words = (
@@ -95,6 +97,15 @@ def block_goods(
                 working=words,
             )
         )
+    if wall.choice.cap and wall.choice.laid == "dry":
+        sold = wall.book.find_good("block-glue")
+        bead = 2 * inner_run(wall)
+        tubes = ceil(bead / size("glue_bead", show.built) - 1e-9)
+        words = (
+            f"two beads under the caps, 2 × {show.run(bead / 2)} = {show.run(bead)} ÷"
+            f" {show.run(size('glue_bead', show.built))} a tube"
+        )
+        found.append(Good(key=sold.key, what="glue for caps", count=tubes, unit=sold.unit, working=words))
     if wall.choice.fabric:
         long, wide = fabric_size(wall, inner)
         sold = wall.book.find_good("ground-fabric")
@@ -104,6 +115,11 @@ def block_goods(
             Good(key=sold.key, what="fabric", count=sold.units_of(long * runs), unit=sold.unit, working=words)
         )
     return tuple(found)
+
+
+def inner_run(wall: BlockWall) -> float:
+    """How long the walls are along their middle [mm]."""
+    return wall.lattice.squares * wall.module.half
 
 
 def fabric_size(wall: BlockWall, inner: Outline) -> tuple[float, float]:
@@ -350,6 +366,12 @@ def block_notes(wall: BlockWall, steel: Sequence[Part], inner: Outline) -> dict[
     if steel:
         how = "driven" if wall.in_ground else "stood in, not into what the bed stands on,"
         words["bars"] = f"{how} before the cores are filled, plumb, each through the cores of all courses"
+    if wall.choice.cap:
+        words["caps"] = (
+            "on a bed of mortar, each pressed level with its neighbour"
+            if wall.choice.laid == "mortared"
+            else "dry fitted round the whole bed, then glued down with two beads each: no block is a step"
+        )
     if wall.choice.pockets:
         words["pockets"] = "small roots only: herbs, strawberries; they dry out first, so water them first"
     return words

@@ -1,6 +1,6 @@
 """What of a material is bought, once for the whole bed, in the way asked for; what is to hand comes first."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from math import isclose
@@ -92,8 +92,9 @@ def purchases_of(
         for content in layer.everything:
             uses.setdefault(content.material.key, []).append((layer.at, content))
     for more in brought:
-        content = Content(material=every[more.material], settled=more.litres)
-        uses.setdefault(more.material, []).append((NOT_CHOSEN, content))
+        for material, litres in _like_the_bed(every[more.material], more.litres, layers):
+            content = Content(material=material, settled=litres)
+            uses.setdefault(material.key, []).append((NOT_CHOSEN, content))
     hand = to_hand(choice, every, show)
     how = {key: _how(key, rows, choice) for key, rows in uses.items()}
     spare = _reserve(layers, choice.keep_back)
@@ -101,6 +102,19 @@ def purchases_of(
         _purchase(every[key], rows, hand.get(key, ([], 0.0)), *how[key], spare.get(key, 0.0), show)
         for key, rows in uses.items()
     ]
+
+
+def _like_the_bed(
+    material: Fill, litres: float, layers: Sequence[FilledLayer]
+) -> Iterator[tuple[Fill, float]]:
+    """What is filled into walls: soil is what the bed's roots grow in, in its shares; all else as it is."""
+    grows = [c for x in layers if x.for_roots for c in x.contents]
+    whole = sum(c.settled for c in grows)
+    if material.kind != "soil" or whole <= 0:
+        yield material, litres
+        return
+    for content in grows:
+        yield content.material, litres * content.settled / whole
 
 
 def _reserve(layers: Sequence[FilledLayer], keep_back: int) -> dict[str, float]:

@@ -1,8 +1,10 @@
 """The running figures of the tape."""
 
+from collections.abc import Sequence
 from decimal import ROUND_HALF_UP, Decimal
 
 from acrebox.core.chapter import Chapter, Seen, register
+from acrebox.core.fill import FilledLayer
 from acrebox.core.plan.buy_rows import Buy
 from acrebox.core.plan.buying import GOODS
 from acrebox.core.plan.drain_goods import DRAIN_GOODS
@@ -10,6 +12,9 @@ from acrebox.core.plan.head_rows import Taxed, Totals
 from acrebox.core.plan.level_goods import LEVEL_GOODS
 from acrebox.core.plan.line_goods import LINE_GOODS
 from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked, Workings
+
+NO_SOIL = ("stone", "filler")
+TOLD_L = 0.5
 
 
 def totals_of(seen: Seen) -> Totals:
@@ -38,7 +43,7 @@ def totals_of(seen: Seen) -> Totals:
         stock_cost=float(stock),
         fill_cost=float(soil),
         cost=float(stock + soil),
-        soil_l=sum(x.settled for x in seen.layers),
+        soil_l=soil_in(seen.layers),
         soil_kg=wet,
         timber_kg=wood,
         weight_kg=wet + wood,
@@ -102,11 +107,18 @@ def _money(
     }
 
 
+def soil_in(layers: Sequence[FilledLayer]) -> float:
+    """What of a fill is soil, settled [L]: stone and filler are not."""
+    return sum(c.settled for x in layers for c in x.everything if c.material.kind not in NO_SOIL)
+
+
 def _amounts(seen: Seen, wet: float, wood: float) -> Workings:
     show = seen.show
     bought = [(s.stock, len(s.bought)) for s in seen.cuttings]
     count = sum(n for _, n in bought)
-    settled = sum(x.settled for x in seen.layers)
+    settled, soil = sum(x.settled for x in seen.layers), soil_in(seen.layers)
+    other = settled - soil
+    beside = f" − {show.volume(other)} of stone and filler = {show.volume(soil)}" if other > TOLD_L else ""
     return {
         "sticks": Worked(
             amount=count,
@@ -115,7 +127,7 @@ def _amounts(seen: Seen, wet: float, wood: float) -> Workings:
             + f" = {count} to buy",
         ),
         "soil_l": Worked(
-            amount=settled, unit="L", working=f"settled, to the fill line: {show.volume(settled)}"
+            amount=soil, unit="L", working=f"settled, to the fill line: {show.volume(settled)}{beside}"
         ),
         "weight_kg": Worked(
             amount=wet + wood,
