@@ -86,6 +86,12 @@ const extra = (cost: number) => `${cost < 0 ? '−' : '+'}${printMoney(Math.abs(
         <li v-for="row in s.rows" :key="row.what">{{ row.what }} <Figure :text="row.ratio == null ? 'nothing' : percent(row.ratio)" :worked="row.working?.ratio" :of="`${row.what}, bench before ${s.side}`" /></li>
       </ul>
     </div>
+    <div v-for="(f, n) in strength.floors" :key="`floor-${n}`" class="seat" data-floor :class="{ wrong: !f.holds }">
+      <p>The floor under its wet soil, {{ printPressure(f.pressure_kpa, units) }}: {{ f.says }}.</p>
+      <ul>
+        <li v-for="row in f.rows" :key="row.what">{{ row.what }} <Figure :text="row.ratio == null ? 'nothing' : percent(row.ratio)" :worked="row.working?.ratio" :of="`${row.what}, of the floor`" /></li>
+      </ul>
+    </div>
     <GroupFold v-if="loads" :group="loads" class="no-print" unset="as usual for wet soil" />
   </section>
 </template>
