@@ -217,7 +217,7 @@ def test_cores_are_filled_with_what_is_asked_and_bought_with_the_rest() -> None:
 
 @pytest.mark.parametrize(("laid", "item"), [("dry", "block-glue"), ("mortared", "mortar")])
 def test_cap_blocks_are_held_down(laid: str, item: str) -> None:
-    """Glue under dry caps, in two beads, a tube giving 8 m of one; in mortar they are bedded like the rest."""
+    """Glue under dry caps, in two beads, a tube giving 8 m of one; in mortar they are bedded in it."""
     plain, capped = (planned(blocks(laid=laid, cap=cap, cores="empty")) for cap in (False, True))
     bought = [{b.item: b.count for b in p.buying} for p in (plain, capped)]
     assert bought[1].get(item, 0) > bought[0].get(item, 0) or laid == "mortared"

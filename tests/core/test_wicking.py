@@ -13,6 +13,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.plan import Plan, open_plan
 from acrebox.core.plan.season import season_document
 from acrebox.core.wicking import Day, days_held, depletion_after, read_weather, season_of
+from acrebox.core.wicking.balance import et0_of
 from acrebox.core.yard import LONE
 from acrebox.standins.weather import growing_at, year_at
 from filled import OVAL, WET_TANK
@@ -369,6 +370,25 @@ def test_the_invented_year_is_the_same_every_time_and_fits_its_place() -> None:
         if abs(latitude) > 20:
             others = [d for d in days if not first <= d.date <= last]
             assert sum(d.tmax for d in growing) / len(growing) > sum(d.tmax for d in others) / len(others) + 5
+
+
+def test_the_invented_year_is_a_place_on_earth() -> None:
+    """Common practice: 41° N has 9 to 12 h of sun a day in July, the equator about 1500 mm of rain a year,
+    45° S a mild July by the sea. ET₀ in the middle of the ranges of FAO-56, Table 2 (from memory): 4 to 7 mm a day
+    where it is warm and half dry, 1 to 3 where it is cool and humid, 5 to 7 at most in the wet tropics.
+    """
+
+    def july(latitude: float) -> list[Day]:
+        return [d for d in read_weather(year_at(latitude)) if d.date.month == 7]
+
+    def mean(values: list[float]) -> float:
+        return sum(values) / len(values)
+
+    assert 9 <= mean([d.sun or 0.0 for d in july(41)]) <= 12
+    assert 1300 <= sum(d.rain for d in read_weather(year_at(0))) <= 1700
+    assert 5 <= mean([(d.tmin + d.tmax) / 2 for d in july(-45)]) <= 9
+    for latitude, least, most in ((41.0, 4.0, 7.0), (-45.0, 0.5, 3.0), (0.0, 3.0, 7.0)):
+        assert least <= mean([et0_of(d, latitude)[0] for d in july(latitude)]) <= most
 
 
 @settings(max_examples=30)

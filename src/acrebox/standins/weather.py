@@ -12,7 +12,11 @@ DAYS = 365
 WARMEST = 201
 """The day of the year that is warmest in the north."""
 WET_AFTER_WET, WET_AFTER_DRY = 0.62, 0.24
-"""How often a day is wet, after a wet and after a dry one."""
+"""How often a day is wet, after a wet and after a dry one, in spring and autumn."""
+DRY_SUMMERS = 40.0
+"""Latitude [°] at which summers are driest; 20° either side of it they are as wet as the rest of the year."""
+RAIN_MM, TROPICS_MM, TROPICS = 5.5, 5.2, 25.0
+"""Rain of a wet day [mm], how much more of it falls at the equator, and to which latitude [°]."""
 
 
 def year_at(latitude: float) -> str:
@@ -31,7 +35,10 @@ def growing_at(latitude: float) -> tuple[date, date]:
 
 def _days(latitude: float) -> Iterator[str]:
     dice = Random(f"weir {round(latitude)}")
-    mean, swing = 27 - 0.36 * abs(latitude), 0.2 * abs(latitude)
+    # The south is mostly sea: its seasons lie nearer together.
+    mean, swing = 27 - 0.36 * abs(latitude), (0.2 if latitude >= 0 else 0.12) * abs(latitude)
+    driest = max(0.0, 1 - abs(abs(latitude) - DRY_SUMMERS) / 20)
+    heavy = RAIN_MM + TROPICS_MM * max(0.0, 1 - abs(latitude) / TROPICS)
     wet, drift = False, 0.0
     first = date(YEAR, 1, 1) if latitude >= 0 else date(YEAR, 7, 1)
     for n in range(DAYS):
@@ -39,12 +46,13 @@ def _days(latitude: float) -> Iterator[str]:
         of_year = day.timetuple().tm_yday
         season = cos(2 * pi * (of_year - WARMEST) / DAYS) * (1 if latitude >= 0 else -1)
         drift = 0.75 * drift + dice.gauss(0, 1.6)
-        wet = dice.random() < (WET_AFTER_WET if wet else WET_AFTER_DRY)
-        rain = round(dice.expovariate(1 / 5.5), 1) if wet else 0.0
+        chance = (WET_AFTER_WET if wet else WET_AFTER_DRY) * (1 - 0.5 * season * driest)
+        wet = dice.random() < chance
+        rain = round(dice.expovariate(1 / heavy), 1) if wet else 0.0
         middle = mean + swing * season + drift - (1.2 if wet else 0)
         span = (5.5 if wet else 9.5) + 1.5 * season + dice.uniform(-1.5, 1.5)
         long = _daylight(latitude, of_year)
-        sun = long * (dice.uniform(0.05, 0.35) if wet else dice.uniform(0.45, 0.9))
+        sun = long * (dice.uniform(0.05, 0.35) if wet else dice.uniform(0.55, 0.92))
         damp = min(98.0, max(35.0, (84 if wet else 66) - 6 * season + dice.gauss(0, 5)))
         wind = 1.2 + dice.expovariate(1 / 1.4)
         yield (

@@ -29,7 +29,7 @@ INSIDE = 0.98
 
 
 class PipeSize(BaseModel):
-    """A size of pipe: outside, and how deep it goes into a socket."""
+    """A size of pipe: outside, how deep it goes into a socket, and from where in a fitting it does."""
 
     model_config = ConfigDict(frozen=True)
 
@@ -37,6 +37,7 @@ class PipeSize(BaseModel):
     system: System
     outside: Length
     socket: Length
+    take: Length | None = None
     source: str
 
     @property
@@ -46,10 +47,10 @@ class PipeSize(BaseModel):
 
     @property
     def take_out(self) -> float:
-        """From the middle of an elbow or a tee to where the pipe stops in it [mm]: half the pipe and a hair
-        (EN ISO 1452-3, from memory: z = d ÷ 2 + 1 mm).
+        """From the middle of an elbow or a tee to where the pipe stops in it [mm]: by its row (ASTM D2466),
+        else half the pipe and a hair (EN ISO 1452-3: z = d ÷ 2 + 1 mm); both from memory.
         """
-        return self.outside.mm / 2 + 1
+        return self.take.mm if self.take else self.outside.mm / 2 + 1
 
 
 @cache
