@@ -317,7 +317,7 @@ it('the wood and the soil can be said', async () => {
   await unfold('The soil and the wood it is worked out for')
   await choose(await field('The wood is'), 'oak')
   await saved()
-  expect(new Set((await planOf(bed)).strength.members.map((m) => m.wood))).toEqual(new Set(['Oak']))
+  expect(new Set((await planOf(bed)).strength.members.map((m) => m.wood))).toEqual(new Set(['Oak, D24']))
   await fill(await field('Load on top of the soil'), '-1')
   await sees('.wrong', 'cannot be negative')
   await fill(await field('Load on top of the soil'), '500')
