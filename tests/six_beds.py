@@ -149,6 +149,8 @@ SHEET = Bed(
 # 2100 stays whole; 1500 passes the inner corner by 45: 1545; 2400 butts once: 2355.
 # Posts: one in each of five corners, two at the inner one; between them two in front, one in 2100, 1500 and
 # 2400: twelve. A course meets 4 + 2 + 3 + 3 + 2 + 3 = 17 of them.
+# Holes of 250 mm, 300 deep, less 75 × 75: 13.04 L each, 156.5 L. The two at the inner corner stand 113 mm
+# apart: their holes share 21,801 mm², 6.5 L. 150 L are 13 bags of 12 L.
 ELL = Bed(
     asked={
         "schema": 1,
@@ -169,7 +171,7 @@ ELL = Bed(
         ("board to post", 34, 17 * 3 + 17 * 2, "screw-100", 55),
         ("corner", 12, 12 * 3, "screw-100", 55),
     },
-    goods={"concrete": 14},
+    goods={"concrete": 13},
 )
 
 # 2.2 × 0.8 m of 50 × 200 sleepers, two courses, its back hung on the wall, a bench in front. The ends run to

@@ -374,7 +374,7 @@ def test_the_invented_year_is_the_same_every_time_and_fits_its_place() -> None:
 
 def test_the_invented_year_is_a_place_on_earth() -> None:
     """Common practice: 41° N has 9 to 12 h of sun a day in July, the equator about 1500 mm of rain a year,
-    45° S a mild July by the sea. ET₀ in the middle of the ranges of FAO-56, Table 2 (from memory): 4 to 7 mm a day
+    45° S a mild July by the sea. ET₀ within the ranges of FAO-56, Table 2 (from memory): 4 to 7 mm a day
     where it is warm and half dry, 1 to 3 where it is cool and humid, 5 to 7 at most in the wet tropics.
     """
 
