@@ -325,6 +325,27 @@ def store_full(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
+    "damp-wall",
+    stage="shape",
+    level="note",
+    field="construction.without",
+    why="Soil against a wall brings damp in over its damp course; against a fence it rots boards and pushes"
+    " them out.",
+)
+def damp_wall(seen: Seen) -> Iterator[Finding]:
+    against, show = seen.assembly.facts.get("left_out"), seen.show
+    if against is None:
+        return
+    push = seen.strength.push.total(max(0.0, seen.strength.depth) / 1000)
+    yield Finding(
+        f"Soil lies against what stands along {show.length(against.amount)}, and leans on it with"
+        f" {show.line_load(push)}.",
+        "Not against a wall that is lived behind: give the bed a side of its own there, a hand's width off."
+        " Against a fence, hang pond sheet before it and see that its posts stand firm.",
+    )
+
+
+@rule(
     "carried-far",
     stage="site",
     level="note",

@@ -16,6 +16,7 @@ from acrebox.core.construction.joins import (
     course_pieces,
     posts_behind,
 )
+from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.other_stock import OtherBoards, WallStock, wall_stock
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
@@ -117,7 +118,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
     inner = outline.inset(board.thickness)
     limit = chosen_limit(choice, spacing_rule(board.thickness, show.built), post.width, show)
     outward = choice.posts == "outside"
-    line = WallLine(outline, board.thickness, choice.corner)
+    line = WallLine(outline, board.thickness, choice.corner, butting(choice, outline))
     face = outline if outward else inner
     there = existing_posts(choice.existing, outline, board.thickness, courses.height, show)
     plan = PostLine(face, post, outward, limit, board.thickness, held_at(there, face))
@@ -162,7 +163,7 @@ def assemble_boards(design: Design, choice: Boards, book: Catalogue) -> Assembly
         spans=spans,
         stance=foot,
         timbers=(*stock.used, post.used),
-        goods=concrete_for(posts, post, foot, school, book, show),
+        goods=concrete_for(posts, foot, school, book, show),
         notes=notes,
         post_limit=limit,
         limit_chosen=choice.post_limit is not None,

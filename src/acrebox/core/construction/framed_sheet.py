@@ -18,6 +18,7 @@ from acrebox.core.assembly import (
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
 from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
 from acrebox.core.construction.joins import check_two_ends, posts_behind
+from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.notching import notched
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
@@ -208,7 +209,7 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         timbers=(frame.rail.used, frame.post.used) if frame.has_posts else (frame.rail.used,),
         goods=(
             *_membrane(frame),
-            *concrete_for(posts, frame.post, foot, frame.school, frame.book, frame.show),
+            *concrete_for(posts, foot, frame.school, frame.book, frame.show),
         ),
         notes=_notes(frame, sheets, studs),
         post_limit=limit,
@@ -233,9 +234,10 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
     refuse_askew(outline, choice.corner, "Frames with sheet")
     thicks = (sheet.depth.mm, rail.thickness)
     outer, thick = thicks if choice.face == "outside" else thicks[::-1]
+    out = butting(choice, outline)
     first, second = (
-        WallLine(outline, outer, choice.corner),
-        WallLine(outline.inset(outer), thick, choice.corner),
+        WallLine(outline, outer, choice.corner, out),
+        WallLine(outline.inset(outer), thick, choice.corner, out),
     )
     skin, frames = (first, second) if choice.face == "outside" else (second, first)
     return _Frame(

@@ -198,7 +198,7 @@ def _rails(frame: PanelFrame, side: Side, joins: Sequence[float], level: str) ->
 
 def _top_rails(frame: PanelFrame, side: Side, marks: Sequence[float]) -> list[Part]:
     """The rail laid flat on top, joined over the middle of panels and never where they meet."""
-    line = WallLine(frame.outline, frame.top.width, frame.skin.corner)
+    line = WallLine(frame.outline, frame.top.width, frame.skin.corner, frame.skin.passing)
     low, high = line.longest(side, 1)
     middles = [(a + b) / 2 for a, b in pairwise(marks)]
     try:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from functools import cache
 from math import ceil, pi, radians, sin, tan
 
-from acrebox.core.assembly import Good, Part, Span, Stance, role_order, stick
+from acrebox.core.assembly import Assembly, Good, Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
@@ -326,7 +326,6 @@ def set_posts(
 
 def concrete_for(
     posts: Sequence[Part],
-    post: ChosenTimber,
     foot: Stance | None,
     school: PostDepth,
     book: Catalogue,
@@ -339,15 +338,30 @@ def concrete_for(
     dug = [p for p in posts if p.role.dug]
     if school is not PostDepth.CONCRETE or not dug or foot is None or foot.below <= 0:
         return ()
-    wide, sold = _schools()[school].bears(show.built), book.find_good("concrete")
+    return _poured(dug, _schools()[school].bears(show.built), foot.below, book, show)
+
+
+def poured(bed: Assembly, book: Catalogue, show: Printer) -> tuple[Good, ...]:
+    """The concrete of a bed's posts anew, where some of them were left out."""
+    dug = [p for p in bed.parts if p.role.dug and p.stock]
+    if not dug or bed.stance is None:
+        return ()
+    return _poured(dug, bed.stance.bears, bed.stance.below, book, show)
+
+
+def _poured(
+    dug: Sequence[Part], wide: float, below: float, book: Catalogue, show: Printer
+) -> tuple[Good, ...]:
+    """Concrete round posts in holes so wide and deep [mm]; holes that meet are one."""
+    sold = book.find_good("concrete")
     holes = together([_middle(p) for p in dug], wide)
-    area = sum(covered for _, covered in holes)
-    filled = max(0.0, area - len(dug) * post.width * post.thickness) * foot.below / 1e6
+    posts = [p.solid.width * p.solid.thickness for p in dug]
+    filled = max(0.0, sum(area for _, area in holes) - sum(posts)) * below / 1e6
     bags = ceil(filled / sold.yield_l - 1e-9)
-    each = max(0.0, pi / 4 * wide**2 - post.width * post.thickness) * foot.below / 1e6
+    each = max(0.0, pi / 4 * wide**2 - posts[0]) * below / 1e6
     meet = f"; {len(holes)} holes where they meet: {show.volume(filled)}" if len(holes) < len(dug) else ""
     working = (
-        f"{len(dug)} holes {show.length(wide)} wide and {show.length(foot.below)} deep less the posts ="
+        f"{len(dug)} holes {show.length(wide)} wide and {show.length(below)} deep less the posts ="
         f" {len(dug)} × {show.volume(each)}{meet}, at {show.pack(sold.yield_l)} a bag"
     )
     return (Good(key="concrete", what="post concrete", count=bags, unit=sold.unit, working=working),)

@@ -9,6 +9,7 @@ from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
 from acrebox.core.construction.box_floor import lay_floor
 from acrebox.core.construction.hard import refuse_digging
+from acrebox.core.construction.left_out import leave_out
 from acrebox.core.construction.open_end import leave_open
 from acrebox.core.design import Construction, Design, Posted, constructions
 from acrebox.core.stock import Catalogue
@@ -53,7 +54,7 @@ def assemble(design: Design, book: Catalogue) -> Assembly:
     """
     refuse_digging(design)
     choice = design.construction
-    bed = lay_floor(_builders[choice.kind](design, book), design, book)
+    bed = lay_floor(leave_out(_builders[choice.kind](design, book), design, book), design, book)
     bed = add_ons(bed, design, book)
     if isinstance(choice, Posted) and choice.open_end:
         straps = design.add_ons.straps

@@ -47,6 +47,7 @@ from acrebox.core.construction.joins import (
     course_pieces,
     posts_behind,
 )
+from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.other_stock import OtherSleepers, WallStock, wall_stock
 from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
@@ -252,7 +253,7 @@ def _assembled(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
         timbers=(*frame.stock.used, frame.post.used) if posts else frame.stock.used,
         goods=(
             *wall_anchors(ledgers, frame.show),
-            *concrete_for(posts, frame.post, foot, _set_in(frame), frame.book, frame.show),
+            *concrete_for(posts, foot, _set_in(frame), frame.book, frame.show),
         ),
         notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
@@ -284,6 +285,7 @@ def _frame(design: Design, choice: Sleepers, book: Catalogue) -> _Frame:
     )
     hung = hung_side(choice.hung, outline) if choice.hung else None
     passing = running_to_the_wall(hung, outline, post.thickness) if hung else {}
+    passing = {**butting(choice, outline), **passing}
     line = WallLine(outline, wall, choice.corner, passing)
     school = _school(design, choice)
     foot = stance(choice, stand_height(choice, courses.height, show), show, school)

@@ -16,6 +16,7 @@ from acrebox.core.assembly import (
     within_walls,
 )
 from acrebox.core.construction.joining import hardly_held, layer_joints, post_joints
+from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.panels import Boards, PanelFrame, make_panels
 from acrebox.core.construction.posts import (
@@ -171,7 +172,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         spans=spans_of(runs, thick, "panels", show.built),
         loads=(_stave(frame),),
         stance=foot,
-        goods=concrete_for(posts, post, foot, school, book, show),
+        goods=concrete_for(posts, foot, school, book, show),
         timbers=(replace(frame.stave.used, set_aside=choice.bad_share), *frame.rails_used, post.used),
         notes=panels.notes,
         facts=panels.facts,
@@ -210,11 +211,11 @@ def _frame(design: Design, choice: Staves, book: Catalogue) -> PanelFrame:
             "A panel that short is no panel.",
             f"at least {printed('stave_widest', show)}",
         )
-    corner = choice.corner
+    corner, out = choice.corner, butting(choice, outline)
     return PanelFrame(
         outline=outline,
-        skin=WallLine(outline, stave.thickness, corner),
-        rails=WallLine(outline.inset(stave.thickness), rail.thickness, corner),
+        skin=WallLine(outline, stave.thickness, corner, out),
+        rails=WallLine(outline.inset(stave.thickness), rail.thickness, corner, out),
         inner=outline.inset(wall),
         stave=stave,
         rail=rail,

@@ -118,7 +118,7 @@ POST_DEPTHS = {
 }
 POST_TOPS = {"hidden": "below the top, hidden by soil", "trimmed": "left long, trimmed level in place"}
 HEADS = {"outside": "from outside", "inside": "from inside, where the heads are hidden"}
-OPEN_QUESTIONS = ("floor", "open_end", "open_side")
+OPEN_QUESTIONS = ("without", "floor", "open_end", "open_side")
 POST_QUESTIONS = ("post", "post_depth", "post_below", "post_top", "post_drop", "post_limit")
 
 
@@ -180,6 +180,15 @@ class Posted(Construction):
         None,
         json_schema_extra=asks(
             "A post every", label="Limit between posts", hint="Left empty: the rule for what the posts hold."
+        ),
+    )
+    without: Annotated[tuple[str, ...], Field(max_length=100)] = Field(
+        (),
+        json_schema_extra=asks(
+            "Left out",
+            label="Sides left out",
+            instrument="sides",
+            hint="A fence or a wall stands there.",
         ),
     )
     floor: BoxFloor | None = Field(

@@ -42,7 +42,10 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
     line = WallLine(outer, wide, Corner.MITRED if cap.corner is CapCorner.MITRED else Corner.LONG_THROUGH)
     longest = longest_stick(design, board.timber, book)
     parts = []
+    left_out = getattr(design.construction, "without", ())
     for side in outer.sides:
+        if bed.outline.sides[side.index].name in left_out:
+            continue
         joints = even_joints(*line.longest(side, 1), longest)
         pieces = flat_pieces(line, side, bed.top, board.thickness, joints)
         name = bed.outline.sides[side.index].name
