@@ -101,3 +101,21 @@ def test_what_cannot_be_left_out_is_named_by_its_field(data: dict[str, Any], fie
 
 def test_two_sides_across_from_each_other_can_be_left_out() -> None:
     clear_and_fixed(built(open_at("left", "right")))
+
+
+@pytest.mark.parametrize("kind", ["staves", "framed_sheet"])
+@pytest.mark.parametrize("stands", ["outside", "inside"])
+def test_posts_of_a_fence_hold_panels_and_frames_too(kind: str, stands: str) -> None:
+    """A post at 800 mm from the corner: it is fixed to, and none of the bed's own stands beside it."""
+    row = {"side": "back", "at": "800 mm", "width": "90 mm", "stands": stands}
+    data = open_at(kind=kind)
+    data["construction"]["existing"] = [row]
+    bed = built(data)
+    clear_and_fixed(bed)
+    [post] = [p for p in bed.parts if p.role.name == "existing post"]
+    fixed = [j for j in bed.joints if post.name in j.parts]
+    assert fixed
+    back = next(s for s in bed.outline.sides if s.name == "back")
+    own = [sum(back.reach(p.body)) / 2 for p in bed.parts if p.side == "back" and p.role.name == "mid post"]
+    # Rails of panels lie against posts inside: there one outside takes the place of none.
+    assert all(abs(at - 800) > 150 for at in own) or (kind, stands) == ("staves", "outside")

@@ -4,7 +4,7 @@ frames alone.
 
 from dataclasses import dataclass, replace
 from itertools import pairwise
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -15,8 +15,9 @@ from acrebox.core.assembly import (
     Part,
     WallLayer,
 )
+from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
-from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints
+from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints, post_joints
 from acrebox.core.construction.joins import check_two_ends, posts_behind
 from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.notching import notched
@@ -89,6 +90,7 @@ class FramedSheet(Posted):
         "corner",
         "footing",
         *POST_QUESTIONS,
+        "existing",
         *OPEN_QUESTIONS,
     )
     conditions = dict.fromkeys(POST_QUESTIONS, ON_POSTS)
@@ -111,6 +113,9 @@ class FramedSheet(Posted):
     )
     footing: Literal["posts", "frames"] = Field(
         "posts", json_schema_extra=asks("It stands", words={**STANDS})
+    )
+    existing: Annotated[tuple[ExistingPost, ...], Field(max_length=60)] = Field(
+        (), json_schema_extra=asks("Posts that stand already", instrument="rows")
     )
     stud_limit: Length = Field(
         Length("600 mm"), json_schema_extra=asks("A stud every", label="Limit between studs", imperial="2 ft")
@@ -169,7 +174,8 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         if frame.has_posts
         else None
     )
-    posts, limit = _posts(frame)
+    there = _existing(frame)
+    posts, limit = _posts(frame, there)
     frames = side_frames(
         frame.studwork, posts, posts_behind(frame.studwork.line.outline, frame.skin, frame.sheeting.joins)
     )
@@ -192,17 +198,18 @@ def assemble_framed_sheet(design: Design, choice: FramedSheet, book: Catalogue) 
         wall=layers if choice.face == "outside" else layers[::-1],
         course_heights=frame.rows,
         whole_course=frame.rows[0],
-        parts=(*sheets, *rails, *studs, *posts),
+        parts=(*sheets, *rails, *studs, *posts, *there),
         joints=(
             *layer_joints(sheets, rails, "sheet to rail", along=True, through=steel),
             *layer_joints(sheets, studs, "sheet to stud", along=True, through=steel),
-            *layer_joints(sheets, posts, "sheet to post", along=True, through=steel),
+            *layer_joints(sheets, [*posts, *there], "sheet to post", along=True, through=steel),
+            *post_joints(rails, there, "rail to post"),
             *housed_joints(rails, posts, "rail in post"),
             *corner_joints(rails, "frame to frame"),
             *panel_joints(studs),
             *stud_joints(rails, studs, frame.rail),
         ),
-        compartments=(Compartment("bed", room, (*rails, *studs, *posts, *ends)),),
+        compartments=(Compartment("bed", room, (*rails, *studs, *posts, *there, *ends)),),
         spans=spans,
         loads=tuple(loads),
         stance=foot,
@@ -267,7 +274,12 @@ def _frame(design: Design, choice: FramedSheet, book: Catalogue) -> _Frame:
     )
 
 
-def _posts(frame: _Frame) -> tuple[list[Part], float]:
+def _existing(frame: _Frame) -> list[Part]:
+    wall = frame.sheet.depth.mm + frame.rail.thickness
+    return existing_posts(frame.choice.existing, frame.outline, wall, frame.height, frame.show)
+
+
+def _posts(frame: _Frame, there: list[Part]) -> tuple[list[Part], float]:
     if not frame.has_posts:
         return [], 0.0
     limit = chosen_limit(
@@ -292,14 +304,14 @@ def _posts(frame: _Frame) -> tuple[list[Part], float]:
     # Sheet inside: the posts stand outside it, their inner faces flush with the frame's.
     outward = frame.choice.face == "inside"
     face = frame.skin.outline if outward else frame.studwork.line.outline
-    line = PostLine(face, frame.post, outward, limit)
+    line = PostLine(face, frame.post, outward, limit, held=held_at(there, face))
     # Laps lie on studs; two ends that butt want a face as wide as a post's.
     butts = frame.choice.sheets == "butt"
     joins = posts_behind(face, frame.skin, frame.sheeting.joins) if butts else {}
     if any(joins.values()):
         check_two_ends(frame.post.width, frame.choice.post, "one sheet", frame.show)
     posts, _ = set_posts(
-        line, frame.choice, stance(frame.choice, stand, frame.show, frame.school), joins, frame.show
+        line, frame.choice, stance(frame.choice, stand, frame.show, frame.school), joins, frame.show, there
     )
     return posts, limit
 

@@ -15,6 +15,7 @@ from acrebox.core.assembly import (
     WallLayer,
     within_walls,
 )
+from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.joining import hardly_held, layer_joints, post_joints
 from acrebox.core.construction.left_out import butting
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
@@ -72,6 +73,7 @@ class Staves(Posted):
         "top_rail",
         "corner",
         *POST_QUESTIONS,
+        "existing",
         *OPEN_QUESTIONS,
     )
     height_asks = LENGTH_ONLY
@@ -118,6 +120,9 @@ class Staves(Posted):
             when={"post_top": ["hidden"]},
         ),
     )
+    existing: Annotated[tuple[ExistingPost, ...], Field(max_length=60)] = Field(
+        (), json_schema_extra=asks("Posts that stand already", instrument="rows")
+    )
     bad_share: Annotated[float, Field(ge=0, le=60)] = Field(
         15.0, json_schema_extra=asks("Set aside for bad ones", label="Set aside for bad boards", after="%")
     )
@@ -141,10 +146,12 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     foot = stance(choice, stand_height(choice, frame.height, show), show, school)
     thick = frame.rail.thickness + frame.stave.thickness
     limit = chosen_limit(choice, spacing_rule(thick, show.built), post.width, show)
-    posts, runs = set_posts(
-        PostLine(frame.inner, post, outward=False, limit=limit), choice, foot, panels.joins, show
-    )
-    on_posts = list(post_joints(rails, posts, "rail to post"))
+    there = existing_posts(choice.existing, frame.outline, thick, frame.height, show)
+    # Rails lie against posts inside; one outside holds the staves before it, and no rail.
+    inside = [p for p, row in zip(there, choice.existing, strict=True) if row.stands == "inside"]
+    line = PostLine(frame.inner, post, outward=False, limit=limit, held=held_at(inside, frame.inner))
+    posts, runs = set_posts(line, choice, foot, panels.joins, show, there)
+    on_posts = list(post_joints(rails, [*posts, *there], "rail to post"))
     if hardly_held(rails, on_posts):
         raise refuse(
             "construction.post_drop",
@@ -155,6 +162,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     joints: list[Joint] = [
         *layer_joints(panels.staves, rails, "stave to rail"),
         *on_posts,
+        *post_joints(panels.staves, there, "stave to post"),
         *layer_joints(panels.tops, panels.high_rails, "top rail", along=True, into=frame.rail.width),
     ]
     face = frame.outline.inset(frame.stave.thickness)
@@ -166,9 +174,9 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
         wall=(WallLayer("stave", frame.stave.thickness), WallLayer("rail", frame.rail.thickness)),
         course_heights=(frame.height,),
         whole_course=frame.height,
-        parts=(*panels.staves, *rails, *panels.tops, *posts),
+        parts=(*panels.staves, *rails, *panels.tops, *posts, *there),
         joints=tuple(joints),
-        compartments=(within_walls(face, frame.height, (*rails, *posts)),),
+        compartments=(within_walls(face, frame.height, (*rails, *posts, *there)),),
         spans=spans_of(runs, thick, "panels", show.built),
         loads=(_stave(frame),),
         stance=foot,
