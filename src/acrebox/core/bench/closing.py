@@ -16,9 +16,12 @@ from numpy.typing import NDArray
 from acrebox.core.bench.problem import CuttingProblem, Pattern, Stick, binary_chunks
 from acrebox.core.bench.programme import Column, choose_whole
 from acrebox.core.bench.starts import sticks_from
-from acrebox.core.bench.work import SCALE, Work
+from acrebox.core.bench.work import FIRST_ANSWER, SCALE, Work
 
 MOST_COLUMNS = 1500
+FEW_COLUMNS = 250
+PROVEN_TO = 25
+"""So few pieces are always proven: many patterns are looked at for them, few for more."""
 MOST_STEPS = 200_000
 LEAST_WORK = 600_000
 MOST_SUM = 300_000
@@ -46,7 +49,7 @@ class Guess:
         return total + sum(n * e for n, e in zip(self.problem.limits, self.excess, strict=True))
 
 
-def columns_under(guess: Guess, cost: int) -> list[Column] | None:
+def columns_under(guess: Guess, cost: int, most: int = MOST_COLUMNS) -> list[Column] | None:
     """Every full pattern that a plan of at most that cost [cents] could use; None where they are too many."""
     problem, gap = guess.problem, cost * SCALE - guess.bound
     if gap < 0:
@@ -57,7 +60,7 @@ def columns_under(guess: Guess, cost: int) -> list[Column] | None:
         if not problem.limits[kind]:
             continue
         least = problem.kinds[kind].price * SCALE - excess - gap
-        walk = _Walk(problem, guess.values, least, MOST_COLUMNS - len(found), steps)
+        walk = _Walk(problem, guess.values, least, most - len(found), steps)
         if not walk.over(capacity):
             return None
         steps = walk.steps
@@ -104,7 +107,7 @@ def fewest_of_all(
 def _whole(
     problem: CuttingProblem, guess: Guess, cost: int, worth: Sequence[float], allowed: int
 ) -> tuple[tuple[Stick, ...] | None, bool]:
-    columns = columns_under(guess, cost)
+    columns = columns_under(guess, cost, _worth_looking_at(problem, allowed))
     if columns is None:
         return None, False
     prices = [kind.price for kind in problem.kinds]
@@ -122,6 +125,14 @@ def _whole(
         return None, final
     chosen = [column for column, n in zip(columns, picked, strict=True) for _ in range(n)]
     return sticks_from(problem, chosen), final
+
+
+def _worth_looking_at(problem: CuttingProblem, allowed: int) -> int:
+    """How many patterns an integer programme is made of: all that can be for few pieces, else by the work
+    allowed.
+    """
+    few = sum(problem.demand) <= PROVEN_TO
+    return MOST_COLUMNS if few else min(MOST_COLUMNS, FEW_COLUMNS * allowed // FIRST_ANSWER)
 
 
 class _Walk:

@@ -15,7 +15,7 @@ from functools import lru_cache
 from itertools import count
 from typing import Literal
 
-from acrebox.core.bench.closing import Guess, cheapest_of_all, fewest_of_all, least_to_hold
+from acrebox.core.bench.closing import PROVEN_TO, Guess, cheapest_of_all, fewest_of_all, least_to_hold
 from acrebox.core.bench.dive import dive
 from acrebox.core.bench.feasibility import FeasibilityProof
 from acrebox.core.bench.mixes import equal_mixes
@@ -29,8 +29,6 @@ from acrebox.core.bench.work import FIRST_ANSWER, SCALE, WHOLE, Work
 MixRange = tuple[tuple[int, ...], tuple[int, ...]]
 # Where nothing has been found yet, so many first answers' work before that is said.
 PATIENCE = 6
-# So few pieces are searched with as much work, so that the answer is proven.
-PROVEN_TO = 25
 
 
 @dataclass(frozen=True)
