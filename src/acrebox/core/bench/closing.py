@@ -18,7 +18,7 @@ from acrebox.core.bench.programme import Column, choose_whole
 from acrebox.core.bench.starts import sticks_from
 from acrebox.core.bench.work import FIRST_ANSWER, SCALE, Work
 
-MOST_COLUMNS = 1500
+MOST_COLUMNS = 700
 FEW_COLUMNS = 250
 PROVEN_TO = 25
 """So few pieces are always proven: many patterns are looked at for them, few for more."""

@@ -13,7 +13,7 @@ Column = tuple[int, Pattern]  # stick kind, pieces taken
 INFINITY = highspy.kHighsInf
 # An integer programme gets a node for so many units of work left, and at least one.
 UNITS_A_NODE = 3000
-COLUMNS_A_NODE = 200
+COLUMNS_A_NODE = 100
 
 
 def new_solver() -> highspy.Highs:

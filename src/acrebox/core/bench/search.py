@@ -29,6 +29,7 @@ from acrebox.core.bench.work import FIRST_ANSWER, SCALE, WHOLE, Work
 MixRange = tuple[tuple[int, ...], tuple[int, ...]]
 # Where nothing has been found yet, so many first answers' work before that is said.
 PATIENCE = 6
+FIRST_SHARE = 3
 
 
 @dataclass(frozen=True)
@@ -306,12 +307,12 @@ def _worth_buying(kinds: Sequence[StickKind]) -> list[int]:
 
 @lru_cache(maxsize=512)
 def _cut_best(problem: CuttingProblem, allowed: int) -> CuttingPlan | NoCutting:
-    search = _Search(problem, Work(allowed))
-    search.run()
+    # What a little work proves needs no more: more of it looks into larger programmes first.
+    search = _searched(problem, allowed // FIRST_SHARE)
+    if not search.settled:
+        search = _searched(problem, allowed, search)
     if _unanswered(search) and allowed < FIRST_ANSWER * PATIENCE:
-        longer = _Search(problem, Work(FIRST_ANSWER * PATIENCE), search.best, search.best_cost)
-        longer.run()
-        search = longer
+        search = _searched(problem, FIRST_ANSWER * PATIENCE, search)
     if search.best is None:
         return NoCutting("cannot be" if search.settled else "not found yet")
     best, fewest = search.best, False
@@ -325,6 +326,17 @@ def _cut_best(problem: CuttingProblem, allowed: int) -> CuttingPlan | NoCutting:
     )
     cost = check_plan(problem, order)
     return CuttingPlan(tuple(order), cost, min(search.bound, cost), fewest)
+
+
+def _searched(problem: CuttingProblem, allowed: int, before: _Search | None = None) -> _Search:
+    """A search with so much work, from the best that one before it found."""
+    search = _Search(problem, Work(allowed))
+    if before is not None and before.best is not None:
+        search.best, search.best_cost = before.best, before.best_cost
+    search.run()
+    if before is not None:
+        search.bound = max(search.bound, min(before.bound, search.best_cost or before.bound))
+    return search
 
 
 def _unanswered(search: _Search) -> bool:
