@@ -5,6 +5,7 @@ import type { Asked } from '@/api/client'
 import FieldTrouble from '@/sheet/FieldTrouble.vue'
 import Question from '@/sheet/Question.vue'
 import TickBox from '@/sheet/TickBox.vue'
+import WatchOuts from '@/sheet/WatchOuts.vue'
 import { useSheet } from '@/state/sheet'
 
 /** Some of the bed's sides, each with a box. */
@@ -15,9 +16,10 @@ const toggle = (name: string) => edit(props.asked.path, chosen.value.includes(na
 </script>
 
 <template>
-  <Question :ask="asked.ask">
+  <Question :ask="asked.ask" :hint="asked.hint ?? undefined">
     <span class="sides"><TickBox v-for="s in sides" :key="s" :done="chosen.includes(s)" :label="`${asked.label} ${s}`" @tick="toggle(s)">{{ s }}</TickBox></span>
     <FieldTrouble :path="asked.path" prefix />
+    <WatchOuts :stage="stage" :fields="asked.watch ?? []" />
   </Question>
 </template>
 
