@@ -258,6 +258,15 @@ def test_a_floor_that_cannot_be_is_refused_by_its_field(change: dict[str, Any], 
     assert [p.field for p in refused.value.problems] == [field]
 
 
+def test_bearers_that_have_no_room_beside_each_other_are_refused() -> None:
+    """220 mm outside, boards of 27: 166 mm inside less two posts of 75 leave 16 for two bearers of 70."""
+    data = balcony()
+    data["outline"]["width"] = "220 mm"
+    with pytest.raises(DesignError) as refused:
+        built(data)
+    assert [p.field for p in refused.value.problems] == ["construction.floor.bearer"]
+
+
 def test_an_l_has_a_floor_in_each_of_its_legs() -> None:
     data = courses_of(
         2,

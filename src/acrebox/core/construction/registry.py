@@ -7,7 +7,7 @@ from typing import TypeVar
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.construction.addons import add_ons
-from acrebox.core.construction.box_floor import lay_floor
+from acrebox.core.construction.floors import lay_floor
 from acrebox.core.construction.hard import refuse_digging
 from acrebox.core.construction.left_out import leave_out
 from acrebox.core.construction.open_end import leave_open

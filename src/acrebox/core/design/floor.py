@@ -22,8 +22,8 @@ class BoxFloor(Asking):
         None,
         json_schema_extra=asks("Boards of the floor", stock="board", when={"kind": ["boards"]}),
     )
-    bearer: str | None = Field(
-        None, json_schema_extra=asks("Bearers under it", stock="rail", hint="Left empty: the usual ones.")
+    bearer: str = Field(
+        "larch-45x70", json_schema_extra=asks("Bearers under it", stock="rail", imperial="2x4")
     )
     below_rim: Length | None = Field(
         None,
