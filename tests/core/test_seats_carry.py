@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from acrebox.core.plan import STRENGTH_CHECK, Plan
 from acrebox.core.remedies import remedies
 from acrebox.core.strength import SeatCheck
-from acrebox.core.strength.seats import SeatRow, sitting
+from acrebox.core.strength.carried import CarriedRow
+from acrebox.core.strength.seats import sitting
 from sample import courses_of, planned
 
 W = 200 * 9.81 / 1000
@@ -29,7 +30,7 @@ def seated(length: str = "4.2 m", courses: int = 3, **seats: Any) -> Plan:
     )
 
 
-def rows(plan: Plan) -> dict[str, SeatRow]:
+def rows(plan: Plan) -> dict[str, CarriedRow]:
     [seat] = plan_check(plan)
     return {row.what: row for row in seat.rows}
 

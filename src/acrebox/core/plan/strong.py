@@ -2,6 +2,7 @@
 drawn.
 """
 
+from collections.abc import Callable
 from math import inf
 
 from acrebox.core.assembly import Joint
@@ -36,14 +37,16 @@ from acrebox.core.strength import (
     same_member,
 )
 from acrebox.core.strength.bending import bent_worked
+from acrebox.core.strength.carried import Carried, CarriedRow
 from acrebox.core.strength.curve import bow_curve
-from acrebox.core.strength.floor import FloorCheck, floor_words, floor_worked
+from acrebox.core.strength.floor import FloorCheck, floor_worked
 from acrebox.core.strength.hoop import hoop_worked, seam_worked
 from acrebox.core.strength.laid import laid_words, laid_worked
 from acrebox.core.strength.posts import post_worked
-from acrebox.core.strength.seats import seat_words, seat_worked
+from acrebox.core.strength.seats import seat_worked
 from acrebox.core.strength.soil import push_worked
 from acrebox.core.strength.thumb import beside_the_rule, rule_for
+from acrebox.core.worked import Worked
 
 
 def strength_of(seen: Seen) -> StrengthPlan:
@@ -175,16 +178,8 @@ def _seat(found: SeatCheck, seen: Seen) -> SeatStrength:
     return SeatStrength(
         side=found.case.side,
         holds=found.holds,
-        says=seat_words(found),
-        rows=[
-            SeatRow(
-                what=row.what,
-                ratio=row.ratio if row.takes else None,
-                holds=row.ratio <= 1.0 + 1e-9,
-                working={"ratio": seat_worked(row, found, seen.show)},
-            )
-            for row in found.rows
-        ],
+        says=found.says,
+        rows=_carried(found, lambda row: seat_worked(row, found, seen.show)),
     )
 
 
@@ -192,18 +187,22 @@ def _floor(found: FloorCheck, seen: Seen) -> FloorStrength:
     return FloorStrength(
         pressure_kpa=found.pressure,
         holds=found.holds,
-        says=floor_words(found),
-        rows=[
-            SeatRow(
-                what=row.what,
-                ratio=row.ratio if row.takes else None,
-                holds=row.ratio <= 1.0 + 1e-9,
-                working={"ratio": floor_worked(row, found, seen.show)},
-            )
-            for row in found.rows
-        ],
+        says=found.says,
+        rows=_carried(found, lambda row: floor_worked(row, found, seen.show)),
         working={},
     )
+
+
+def _carried(found: Carried, worked: Callable[[CarriedRow], Worked]) -> list[SeatRow]:
+    return [
+        SeatRow(
+            what=row.what,
+            ratio=row.ratio if row.takes else None,
+            holds=row.holds,
+            working={"ratio": worked(row)},
+        )
+        for row in found.rows
+    ]
 
 
 def _posts(seen: Seen) -> PostStrength | None:

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from acrebox.core.assembly import Carrier, FloorLoad
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.bending import allowed_bow
+from acrebox.core.strength.carried import Carried, CarriedRow
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.screws import ScrewsOf
@@ -16,38 +17,11 @@ from acrebox.core.worked import Worked
 
 
 @dataclass(frozen=True, kw_only=True)
-class FloorRow:
-    """What of a floor carries: what it has to, and what it takes, both in `unit`, by its sum in words."""
-
-    what: str
-    unit: str
-    carries: float
-    takes: float
-    words: str
-
-    @property
-    def ratio(self) -> float:
-        """How much of what it takes it carries."""
-        return self.carries / self.takes if self.takes else float("inf")
-
-
-@dataclass(frozen=True, kw_only=True)
-class FloorCheck:
+class FloorCheck(Carried):
     """A floor under soil that presses with so much [kPa], and what of it carries."""
 
     case: FloorLoad
     pressure: float
-    rows: tuple[FloorRow, ...]
-
-    @property
-    def worst(self) -> FloorRow:
-        """What is nearest to giving way."""
-        return max(self.rows, key=lambda row: row.ratio)
-
-    @property
-    def holds(self) -> bool:
-        """Whether nothing carries more than it takes."""
-        return self.worst.ratio <= 1.0 + 1e-9
 
 
 @checks(FloorLoad)
@@ -64,12 +38,11 @@ def check_floor(case: FloorLoad, loaded: Loaded) -> FloorCheck:
         bay = max(case.bearer.span if case.bearer else 0.0, case.leg.breadth)
         force = q * case.strip * bay
         takes = stands(case.leg, loaded)
-        rows.append(FloorRow(what="leg", unit="N", carries=force, takes=takes, words="stands"))
+        rows.append(CarriedRow(what="leg", carries=force, takes=takes, words="stands"))
         if case.pad:
             rows.append(
-                FloorRow(
+                CarriedRow(
                     what="ground under a leg",
-                    unit="kPa",
                     carries=force / case.pad**2 * 1000,
                     takes=factor("pad_pressure"),
                     words="paver",
@@ -84,9 +57,8 @@ def with_floor_screws(found: FloorCheck, screws: ScrewsOf) -> FloorCheck:
     if not case.at_wall or not case.wall:
         return found
     takes = sum(screws(j).sideways for j in case.at_wall) * factor("duration") / case.wall * 1000
-    row = FloorRow(
+    row = CarriedRow(
         what="screws of a rail, to the metre",
-        unit="N",
         carries=found.pressure * case.strip / 2,
         takes=takes,
         words="wall",
@@ -94,15 +66,15 @@ def with_floor_screws(found: FloorCheck, screws: ScrewsOf) -> FloorCheck:
     return replace(found, rows=(*found.rows, row))
 
 
-def _spans(what: str, member: Carrier, load: float, loaded: Loaded) -> list[FloorRow]:
+def _spans(what: str, member: Carrier, load: float, loaded: Loaded) -> list[CarriedRow]:
     """A member between two supports under an even load [N/mm]: its moment [N·mm] and its bow [mm]."""
     section, strong, stiff, creep = _section(member, loaded)
     moment = load * member.span**2 / 8
     bow = creep * 5 * load * member.span**4 / (384 * stiff * section.inertia)
     most = allowed_bow(member.span)
     return [
-        FloorRow(what=what, unit="N·mm", carries=moment, takes=section.modulus * strong, words="bends"),
-        FloorRow(what=f"{what}, its bow", unit="mm", carries=bow, takes=most, words="bows"),
+        CarriedRow(what=what, carries=moment, takes=section.modulus * strong, words="bends"),
+        CarriedRow(what=f"{what}, its bow", carries=bow, takes=most, words="bows"),
     ]
 
 
@@ -117,12 +89,7 @@ def _section(member: Carrier, loaded: Loaded) -> tuple[BendingSection, float, fl
     return rectangle(member.breadth, member.depth), strong, stiffness(wood), factor("creep")
 
 
-def floor_words(found: FloorCheck) -> str:
-    """What is nearest to giving way, and how near."""
-    return f"nearest to its limit: {found.worst.what}, at {found.worst.ratio:.0%}"
-
-
-def floor_worked(row: FloorRow, found: FloorCheck, show: Printer) -> Worked:
+def floor_worked(row: CarriedRow, found: FloorCheck, show: Printer) -> Worked:
     """How much of what it takes something of a floor carries, with its working."""
     said = {
         "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} (wet, lasting)",

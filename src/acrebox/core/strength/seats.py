@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from acrebox.core.assembly import Carrier, SeatLoad
 from acrebox.core.measure.printing import Printer
+from acrebox.core.strength.carried import Carried, CarriedRow
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.laid import GRAVITY
 from acrebox.core.strength.registry import Loaded, checks
@@ -15,40 +16,10 @@ from acrebox.core.worked import Worked
 
 
 @dataclass(frozen=True, kw_only=True)
-class SeatRow:
-    """What of a bench carries: what it has to, and what it takes, both in `unit` (N·mm, N or kPa), and the
-    sum in words; `field` is what makes it stronger.
-    """
-
-    what: str
-    unit: str
-    carries: float
-    takes: float
-    words: str
-    field: str
-
-    @property
-    def ratio(self) -> float:
-        """How much of what it takes it carries."""
-        return self.carries / self.takes if self.takes else float("inf")
-
-
-@dataclass(frozen=True, kw_only=True)
-class SeatCheck:
+class SeatCheck(Carried):
     """A bench, and what of it carries. Its screws are counted where they are chosen (`with_screws`)."""
 
     case: SeatLoad
-    rows: tuple[SeatRow, ...]
-
-    @property
-    def worst(self) -> SeatRow:
-        """What is nearest to giving way."""
-        return max(self.rows, key=lambda row: row.ratio)
-
-    @property
-    def holds(self) -> bool:
-        """Whether nothing carries more than it takes."""
-        return self.worst.ratio <= 1.0 + 1e-9
 
 
 def sitting() -> float:
@@ -72,9 +43,8 @@ def check_seat(case: SeatLoad, loaded: Loaded) -> SeatCheck:
     rows.append(_stands(case.leg, w * bay, loaded))
     if case.pad:
         rows.append(
-            SeatRow(
+            CarriedRow(
                 what="ground under a leg",
-                unit="kPa",
                 carries=w * bay / case.pad**2 * 1000,
                 takes=factor("pad_pressure"),
                 words="paver",
@@ -95,9 +65,8 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
     wall = [screws(j).sideways for j in case.at_wall]
     between = max(0.0, case.rail.span - case.board.span)
     rows.append(
-        SeatRow(
+        CarriedRow(
             what="screws at a leg",
-            unit="N",
             carries=w * between,
             takes=max(legs, default=0.0),
             words="legs",
@@ -108,17 +77,15 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
         drawn = [screws(j).drawn for j in case.at_wall]
         rail = case.rail
         rows += [
-            SeatRow(
+            CarriedRow(
                 what="screws in the wall, drawn out",
-                unit="N",
                 carries=w * 1000 * rail.breadth / rail.depth,
                 takes=sum(drawn) / case.length * 1000,
                 words="drawn",
                 field="rail",
             ),
-            SeatRow(
+            CarriedRow(
                 what="ground under the wall",
-                unit="kPa",
                 carries=w / case.wall * 1000,
                 takes=factor("pad_pressure"),
                 words="under",
@@ -126,9 +93,8 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
             ),
         ]
         rows.append(
-            SeatRow(
+            CarriedRow(
                 what="screws in the wall, to the metre",
-                unit="N",
                 carries=w * 1000,
                 takes=sum(wall) / case.length * 1000,
                 words="wall",
@@ -138,13 +104,12 @@ def with_screws(found: SeatCheck, screws: ScrewsOf) -> SeatCheck:
     return SeatCheck(case=case, rows=tuple(rows))
 
 
-def _bends(what: str, member: Carrier, moment: float, loaded: Loaded, field: str) -> SeatRow:
+def _bends(what: str, member: Carrier, moment: float, loaded: Loaded, field: str) -> CarriedRow:
     """A member that people bend [N·mm]."""
     wood, _ = loaded.wood(member.stock)
     strength = bending_strength(wood, member.breadth, member.depth, lasting=False)
-    return SeatRow(
+    return CarriedRow(
         what=what,
-        unit="N·mm",
         carries=moment,
         takes=rectangle(member.breadth, member.depth).modulus * strength,
         words="bends",
@@ -163,24 +128,12 @@ def stands(leg: Carrier, loaded: Loaded) -> float:
     return crush * leg.breadth * leg.depth
 
 
-def _stands(leg: Carrier, force: float, loaded: Loaded) -> SeatRow:
+def _stands(leg: Carrier, force: float, loaded: Loaded) -> CarriedRow:
     """A leg under a force [N]."""
-    return SeatRow(
-        what="leg", unit="N", carries=force, takes=stands(leg, loaded), words="stands", field="rail"
-    )
+    return CarriedRow(what="leg", carries=force, takes=stands(leg, loaded), words="stands", field="rail")
 
 
-def seat_words(found: SeatCheck) -> str:
-    """What is nearest to giving way, and how near."""
-    worst = found.worst
-    return (
-        f"nearest to its limit: {worst.what}, at {worst.ratio:.0%}"
-        if worst.takes
-        else f"{worst.what}: nothing"
-    )
-
-
-def seat_worked(row: SeatRow, found: SeatCheck, show: Printer) -> Worked:
+def seat_worked(row: CarriedRow, found: SeatCheck, show: Printer) -> Worked:
     """How much of what it takes something of a bench carries, with its working."""
     case, w = found.case, sitting()
     on = f"{show.weight(factor('sitters'))} on every metre, at the edge"
