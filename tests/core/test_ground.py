@@ -602,3 +602,6 @@ def test_a_hexagon_pours_no_concrete_twice() -> None:
     [poured] = [b for b in plan["buying"] if b["item"] == "concrete"]
     assert "6 holes where they meet" in poured["working"]["cost"]["working"]
     assert poured["count"] < ceil(12 * (pi / 4 * 250**2 - 75**2) * 300 / 12e6)
+    poured_here = plan["setting_out"]["concrete"]
+    assert poured_here["litres"] < 12 * (pi / 4 * 250**2 - 75**2) * 300 / 1e6
+    assert poured["count"] == ceil(poured_here["litres"] / 12 - 1e-9) == poured_here["bags"]

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from acrebox.core.assembly import Assembly, Joint, Part, WallLayer, stick, within_walls
+from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.joining import corner_joints, course_joints, hardly_held, post_joints
@@ -22,7 +23,6 @@ from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
-    concrete_for,
     school_of,
     set_posts,
     spacing_rule,

@@ -15,6 +15,7 @@ from acrebox.core.assembly import (
     Part,
     WallLayer,
 )
+from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.framed_loads import framed_loads, stud_spans
 from acrebox.core.construction.joining import corner_joints, housed_joints, layer_joints, post_joints
@@ -25,7 +26,6 @@ from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
-    concrete_for,
     school_of,
     set_posts,
     stance,

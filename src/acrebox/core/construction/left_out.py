@@ -3,10 +3,10 @@
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 
-from acrebox.core.assembly import Assembly, Good, Part
-from acrebox.core.construction.posts import poured
+from acrebox.core.assembly import Assembly, Part
+from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.sides import side_named
-from acrebox.core.design import Design, Posted
+from acrebox.core.design import Design, PostDepth, Posted
 from acrebox.core.errors import refuse
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.stock import Catalogue
@@ -71,10 +71,9 @@ def leave_out(bed: Assembly, design: Design, book: Catalogue) -> Assembly:
         ),
         facts={**bed.facts, "left_out": _fact(bed, choice, show.length)},
     )
-    goods: list[Good] = []
-    for good in left.goods:
-        goods += poured(left, book, show) if good.key == "concrete" else [good]
-    return replace(left, goods=tuple(goods))
+    poured = concrete_for(parts, bed.stance, PostDepth.CONCRETE, book, show)
+    goods = tuple(x for good in bed.goods for x in (poured if good.key == "concrete" else (good,)))
+    return replace(left, goods=goods)
 
 
 def _stays(part: Part) -> bool:

@@ -4,9 +4,9 @@ import itertools
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
-from math import ceil, pi, radians, sin, tan
+from math import ceil, radians, sin, tan
 
-from acrebox.core.assembly import Assembly, Good, Part, Span, Stance, role_order, stick
+from acrebox.core.assembly import Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
@@ -18,10 +18,8 @@ from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
 from acrebox.core.shape.bodies import Box
-from acrebox.core.shape.circles import together
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
-from acrebox.core.stock import Catalogue
 
 SAME_RUN_MM = 0.2
 """Runs are the same that differ by less [mm]: an outline that is walked is closed within this."""
@@ -322,54 +320,6 @@ def set_posts(
     check_clear([*parts, *existing], show)
     order = role_order()
     return sorted(parts, key=lambda p: order[p.role.name]), runs
-
-
-def concrete_for(
-    posts: Sequence[Part],
-    foot: Stance | None,
-    school: PostDepth,
-    book: Catalogue,
-    show: Printer,
-) -> tuple[Good, ...]:
-    """The concrete round posts that are set in it, by the bag: hole less post, so much a bag.
-
-    Source: holes common practice, in `posts.toml`; what a bag sets to, in the list of goods.
-    """
-    dug = [p for p in posts if p.role.dug]
-    if school is not PostDepth.CONCRETE or not dug or foot is None or foot.below <= 0:
-        return ()
-    return _poured(dug, _schools()[school].bears(show.built), foot.below, book, show)
-
-
-def poured(bed: Assembly, book: Catalogue, show: Printer) -> tuple[Good, ...]:
-    """The concrete of a bed's posts anew, where some of them were left out."""
-    dug = [p for p in bed.parts if p.role.dug and p.stock]
-    if not dug or bed.stance is None:
-        return ()
-    return _poured(dug, bed.stance.bears, bed.stance.below, book, show)
-
-
-def _poured(
-    dug: Sequence[Part], wide: float, below: float, book: Catalogue, show: Printer
-) -> tuple[Good, ...]:
-    """Concrete round posts in holes so wide and deep [mm]; holes that meet are one."""
-    sold = book.find_good("concrete")
-    holes = together([_middle(p) for p in dug], wide)
-    posts = [p.solid.width * p.solid.thickness for p in dug]
-    filled = max(0.0, sum(area for _, area in holes) - sum(posts)) * below / 1e6
-    bags = ceil(filled / sold.yield_l - 1e-9)
-    each = max(0.0, pi / 4 * wide**2 - posts[0]) * below / 1e6
-    meet = f"; {len(holes)} holes where they meet: {show.volume(filled)}" if len(holes) < len(dug) else ""
-    working = (
-        f"{len(dug)} holes {show.length(wide)} wide and {show.length(below)} deep less the posts ="
-        f" {len(dug)} × {show.volume(each)}{meet}, at {show.pack(sold.yield_l)} a bag"
-    )
-    return (Good(key="concrete", what="post concrete", count=bags, unit=sold.unit, working=working),)
-
-
-def _middle(post: Part) -> tuple[float, float]:
-    (x0, y0, _), (x1, y1, _) = post.body.bounds
-    return (x0 + x1) / 2, (y0 + y1) / 2
 
 
 def spans_of(

@@ -19,6 +19,7 @@ from acrebox.core.assembly import (
     within_walls,
 )
 from acrebox.core.construction.clearance import check_clear
+from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.corner_blocks import (
     BETWEEN_BLOCKS,
     CornerBlocks,
@@ -53,7 +54,6 @@ from acrebox.core.construction.outlines import outside_outline
 from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
-    concrete_for,
     school_of,
     set_posts,
     spacing_rule,

@@ -15,6 +15,7 @@ from acrebox.core.assembly import (
     WallLayer,
     within_walls,
 )
+from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.joining import hardly_held, layer_joints, post_joints
 from acrebox.core.construction.left_out import butting
@@ -23,7 +24,6 @@ from acrebox.core.construction.panels import Boards, PanelFrame, make_panels
 from acrebox.core.construction.posts import (
     PostLine,
     chosen_limit,
-    concrete_for,
     school_of,
     set_posts,
     spacing_rule,

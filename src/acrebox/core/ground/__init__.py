@@ -3,7 +3,7 @@
 from acrebox.core.ground.as_built import AsBuilt, TrueStation, as_built, packing
 from acrebox.core.ground.book import DATUM, Book, Reading, read_book
 from acrebox.core.ground.corners import Held, SquareAnswer, Tapes, check_corners, racked
-from acrebox.core.ground.holes import Hole, holes_of
+from acrebox.core.ground.holes import Hole, concrete_in, holes_of
 from acrebox.core.ground.level import (
     Levelled,
     LevelStation,
@@ -52,6 +52,7 @@ __all__ = [
     "check_corners",
     "check_square",
     "check_taped",
+    "concrete_in",
     "corner_places",
     "fitted",
     "ground_limit",

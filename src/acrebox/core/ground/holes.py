@@ -2,10 +2,9 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import pi
 
 from acrebox.core.assembly import Assembly
-from acrebox.core.shape.circles import together
+from acrebox.core.shape.circles import Pit, pits_hold
 from acrebox.core.shape.ground import Ground
 from acrebox.core.shape.vector import Point2
 
@@ -27,11 +26,6 @@ class Hole:
     meant: float
     under_rim: float
     post_area: float
-
-    @property
-    def volume(self) -> float:
-        """What a round hole holds beside its post [mm³]."""
-        return max(0.0, pi * self.wide**2 / 4 - self.post_area) * self.deep
 
 
 def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
@@ -56,17 +50,13 @@ def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
                 above=top - z,
                 meant=meant or -low,
                 under_rim=bed.wall_top - top,
-                post_area=(x1 - x0) * (y1 - y0),
+                post_area=part.solid.width * part.solid.thickness,
             )
         )
     return tuple(found)
 
 
 def concrete_in(holes: Sequence[Hole]) -> float:
-    """What holes take beside their posts [mm³]; those that meet are one, as deep as they are in the mean."""
+    """What holes take beside their posts [mm³]; those that meet are one."""
     wide = max((h.wide for h in holes), default=0.0)
-    total = 0.0
-    for mine, area in together([h.at for h in holes], wide) if holes else ():
-        deep = sum(holes[n].deep for n in mine) / len(mine)
-        total += area * deep - sum(holes[n].post_area * holes[n].deep for n in mine)
-    return max(0.0, total)
+    return pits_hold([Pit(h.at, h.deep, h.post_area) for h in holes], wide)[1]

@@ -6,6 +6,7 @@ from acrebox.core.ground import (
     Levelled,
     LevelStation,
     SettingOut,
+    concrete_in,
     ground_limit,
     holes_of,
     places_of,
@@ -234,7 +235,7 @@ def _concrete(holes: tuple[Hole, ...], seen: Seen) -> ConcreteRow | None:
     if bought is None:
         return None
     show, bag = seen.show, seen.book.find_good("concrete").yield_l
-    every, bags = sum(litres(h.volume) for h in holes), round(bought.count)
+    every, bags = litres(concrete_in(holes)), round(bought.count)
     says = (
         f"{len(holes)} holes hold {show.volume(every)} beside their posts, {show.pack(bag)} a bag:"
         f" {bags} bags, as on the list"

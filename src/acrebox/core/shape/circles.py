@@ -1,6 +1,7 @@
-"""Circles that may meet: how many there are of them, and what they cover together."""
+"""Circles that may meet: how many there are of them, what they cover together, what round pits hold."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from math import pi, sin
 
 from shapely import Point, unary_union
@@ -22,3 +23,24 @@ def together(middles: Sequence[Point2], wide: float) -> list[tuple[list[int], fl
         mine = [n for n, at in enumerate(middles) if part.covers(Point(at))]
         groups.append((mine, float(part.area) * LARGER))
     return groups
+
+
+@dataclass(frozen=True)
+class Pit:
+    """A round pit about a middle, so deep [mm], of which what stands in it takes an area [mm²]."""
+
+    at: Point2
+    deep: float
+    taken: float
+
+
+def pits_hold(pits: Sequence[Pit], wide: float) -> tuple[int, float]:
+    """How many pits so wide [mm] there are, those that meet as one, and what they hold beside what stands in
+    them [mm³]; those that meet are as deep as they are in the mean.
+    """
+    groups = together([p.at for p in pits], wide) if pits else []
+    total = 0.0
+    for mine, area in groups:
+        deep = sum(pits[n].deep for n in mine) / len(mine)
+        total += area * deep - sum(pits[n].taken * pits[n].deep for n in mine)
+    return len(groups), max(0.0, total)
