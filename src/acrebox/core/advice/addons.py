@@ -10,10 +10,11 @@ from acrebox.core.construction.sizes import printed
 from acrebox.core.strength import factor
 
 STRAPS_USUAL = 2
-MORE = {
-    "cross tie": "Set more ties, or ties near the top and the bottom.",
-    "strap": "Run more straps across, or set ties near the top and the bottom.",
+STRONGER = {
+    "cross tie": ("add_ons.ties", "Set more ties, or ties near the top and the bottom."),
+    "strap": ("add_ons.straps", "Run more straps across, or set ties near the top and the bottom."),
 }
+"""What is changed where ties of a kind do not hold, and how."""
 
 
 @rule(
@@ -109,11 +110,12 @@ def seat_weak(seen: Seen) -> Iterator[Finding]:
 def tie_weak(seen: Seen) -> Iterator[Finding]:
     for tie in seen.strength.ties:
         if not tie.holds:
+            field, more = STRONGER[tie.what]
             yield Finding(
                 f"A {tie.what} pulls with {seen.show.force(tie.pull)}; the screws at its ends take"
                 f" {seen.show.force(tie.takes or 0.0)}.",
-                MORE[tie.what],
-                field=f"add_ons.{'straps' if tie.what == 'strap' else 'ties'}",
+                more,
+                field=field,
             )
 
 

@@ -4,9 +4,9 @@ from collections.abc import Iterator
 
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.advice.under import open_below
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.sizes import printed
-from acrebox.core.design import StandsOn
 from acrebox.core.fill import FilledLayer, root_depth
 from acrebox.core.fill.limits import fill_limit
 from acrebox.core.fill.nitrogen import feeds, tied_up
@@ -155,8 +155,7 @@ def lead_in_soil(seen: Seen) -> Iterator[Finding]:
     why="Couch grass, bindweed and their like grow up through any depth of soil; lawn rots under card.",
 )
 def weeds_first(seen: Seen) -> Iterator[Finding]:
-    open_below = seen.drains.floor is None and seen.design.site.stands_on is StandsOn.SOIL
-    if open_below:
+    if open_below(seen):
         area = seen.show.area(seen.assembly.soil_face.area)
         yield Finding(
             f"{area} of ground lie open under it.",

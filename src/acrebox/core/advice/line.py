@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.advice.under import open_below
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.sizes import printed
 from acrebox.core.lining import STIFF, lining_limit
@@ -52,11 +53,10 @@ def liner_shows(seen: Seen) -> Iterator[Finding]:
 )
 def mesh_without_fabric(seen: Seen) -> Iterator[Finding]:
     if seen.lined.floor == "mesh":
-        open_below = not seen.design.construction.floored and seen.design.site.stands_on == "soil"
         yield Finding(
             "There is mesh on the floor, and no fabric over it.",
             "Lay fabric over the mesh.",
-            level=None if open_below else "fix",
+            level=None if open_below(seen) else "fix",
         )
 
 

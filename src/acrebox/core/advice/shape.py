@@ -6,9 +6,10 @@ from shapely import maximum_inscribed_circle
 
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.advice.under import open_below
 from acrebox.core.assembly import Assembly
 from acrebox.core.chapter import Seen
-from acrebox.core.design import Reach, StandsOn
+from acrebox.core.design import Reach
 from acrebox.core.fill import root_depth as depth_for_roots
 
 
@@ -137,8 +138,7 @@ def _deeper(seen: Seen) -> str:
     """
     ready = "capacity" in seen.assembly.facts
     more = "Take a deeper one" if ready else "Add a course" if seen.design.courses else "Make it higher"
-    open_below = seen.drains.floor is None and seen.design.site.stands_on is StandsOn.SOIL
-    other = "loosen the ground under the bed" if open_below else "grow what roots less deep"
+    other = "loosen the ground under the bed" if open_below(seen) else "grow what roots less deep"
     return f"{more}, or {other}."
 
 

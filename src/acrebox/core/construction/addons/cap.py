@@ -42,13 +42,13 @@ def add_cap(bed: Assembly, cap: Cap, design: Design, book: Catalogue) -> Assembl
     line = WallLine(outer, wide, Corner.MITRED if cap.corner is CapCorner.MITRED else Corner.LONG_THROUGH)
     longest = longest_stick(design, board.timber, book)
     parts = []
-    left_out = getattr(design.construction, "without", ())
+    walls = {p.side for p in bed.parts if p.role.skin}
     for side in outer.sides:
-        if bed.outline.sides[side.index].name in left_out:
+        name = bed.outline.sides[side.index].name
+        if name not in walls:
             continue
         joints = even_joints(*line.longest(side, 1), longest)
         pieces = flat_pieces(line, side, bed.top, board.thickness, joints)
-        name = bed.outline.sides[side.index].name
         for n, box in enumerate(pieces, start=1):
             title = f"{name} cap" + (f" {n}" if len(pieces) > 1 else "")
             parts.append(stick(title, "cap board", board.timber.key, box, side=name))

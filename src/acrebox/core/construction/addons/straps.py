@@ -1,7 +1,7 @@
 """Steel bands right round the outside, or across the bed from post to post."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from shapely import MultiPoint
 from shapely.geometry.polygon import orient
@@ -48,7 +48,9 @@ def add_straps(bed: Assembly, straps: Straps, design: Design, book: Catalogue) -
         amount=bed.wall_top * HEIGHT,
         unit="mm",
         working=f"{HEIGHT} × {show.length(bed.wall_top)} of wall = {show.length(bed.wall_top * HEIGHT)}",
-        assumptions=["to the middle of the strap; it pushes most low down, and leans out most at the top"],
+        assumptions=[
+            "to the middle of the strap; the soil pushes most low down, the wall leans out most at the top"
+        ],
         source=COMMON_PRACTICE,
     )
     return replace(made, facts={**made.facts, "strap_height": high})
@@ -197,19 +199,16 @@ def _across(bed: Assembly, straps: Straps, book: Catalogue, show: Printer) -> As
             f"{outer.name.capitalize()} has {_posts(len(pairs))} inside with another straight across.",
             f"at most {len(pairs)}" if pairs else "a bed with posts inside, or a strap round it",
         )
-    parts: list[Part] = []
-    ties: list[TieLoad] = []
-    used: list[Sequence[Part]] = []
+    used: list[_Pair] = []
     for n in range(1, straps.count + 1):
         wanted = outer.length * n / (straps.count + 1)
-        pair = min(pairs, key=lambda p: abs(p[0] - wanted))
-        pairs.remove(pair)
-        strap = _between(bed, side, pair[1:], straps, f"{outer.name} strap {n}", show)
-        parts.append(strap)
-        used.append(pair[1:])
-        ties.append(_tied(bed, outer, strap, pair))
+        used.append(min(pairs, key=lambda p: abs(p.at - wanted)))
+        pairs.remove(used[-1])
+    names = [f"{outer.name} strap {n}" for n in range(1, straps.count + 1)]
+    parts = [_between(bed, pair, straps, name, show) for pair, name in zip(used, names, strict=True)]
+    ties = [_tied(bed, strap, pair) for strap, pair in zip(parts, used, strict=True)]
     long = max(p.solid.length for p in parts)
-    laps = long - min(_free(side, pair) for pair in used)
+    laps = long - min(pair.free for pair in used)
     good = _bought(
         book.find_good(STOCK),
         straps.count,
@@ -227,10 +226,31 @@ def _posts(count: int) -> str:
     return "1 post" if count == 1 else f"{count or 'no'} posts"
 
 
-def _pairs(bed: Assembly, side: Side) -> Iterator[tuple[float, Part, Part]]:
-    """Posts that stand inside along a side, each with one straight across from it: so far along the side
-    [mm], and both.
+@dataclass(frozen=True, kw_only=True)
+class _Pair:
+    """Two posts that stand inside, straight across from each other: each with its side, the first so far
+    along its own [mm].
     """
+
+    at: float
+    side: Side
+    near: Part
+    across: Side
+    far: Part
+
+    @property
+    def depths(self) -> tuple[float, float]:
+        """From where to where it is free between them, from the first one's side [mm]."""
+        return self.side.depth(self.near.body)[1], self.side.depth(self.far.body)[0]
+
+    @property
+    def free(self) -> float:
+        """The clear width between them [mm]."""
+        return self.depths[1] - self.depths[0]
+
+
+def _pairs(bed: Assembly, side: Side) -> Iterator[_Pair]:
+    """Posts that stand inside along a side, each with one straight across from it."""
     inside = [p for p in bed.posts_at(side.name) if _stands_in(side, p)]
     for post in sorted(inside, key=lambda p: side.reach(p.body)[0]):
         a, b = side.reach(post.body)
@@ -240,7 +260,7 @@ def _pairs(bed: Assembly, side: Side) -> Iterator[tuple[float, Part, Part]]:
         for other in bed.posts_at(met.name):
             c, d = side.reach(other.body)
             if _stands_in(met, other) and other is not post and (abs(a - c) < 0.5 or abs(b - d) < 0.5):
-                yield (a + b) / 2, post, other
+                yield _Pair(at=(a + b) / 2, side=side, near=post, across=met, far=other)
                 break
 
 
@@ -249,55 +269,37 @@ def _stands_in(side: Side, post: Part) -> bool:
     return bool(post.stock) and side.depth(post.body)[1] >= size("strap_holds_least")
 
 
-def _free(side: Side, pair: Sequence[Part]) -> float:
-    """The clear width between two posts that stand across from each other [mm]."""
-    near, far = (side.depth(p.body) for p in pair)
-    return far[0] - near[1]
-
-
-def _between(
-    bed: Assembly, side: Side, pair: Sequence[Part], straps: Straps, name: str, show: Printer
-) -> Part:
+def _between(bed: Assembly, pair: _Pair, straps: Straps, name: str, show: Printer) -> Part:
     """A strap on edge along the same flank of two posts, as far along each as the lap says and it is deep."""
     wide, thick = size("strap_wide", show.built), size("strap_thick", show.built)
-    (a, b), (_, d) = (side.reach(p.body) for p in pair)
-    near, far = (side.depth(p.body) for p in pair)
-    across = side.coordinates(*_met(bed, side, (a + b) / 2).start)[1]
-    over = min(straps.lap.mm / 2, near[1], across - far[0])
+    side, (near, far) = pair.side, pair.depths
+    (a, b), (_, d) = side.reach(pair.near.body), side.reach(pair.far.body)
+    wall = side.coordinates(*pair.across.start)[1]
+    over = min(straps.lap.mm / 2, near, wall - far)
     low = bed.wall_top * HEIGHT - wide / 2
     at = b if abs(b - d) < 0.5 else a - thick
-    start = side.place(at, near[1] - over, low)
-    box = Box(start, side.inward, UP, side.along, far[0] - near[1] + 2 * over, wide, thick)
+    start = side.place(at, near - over, low)
+    box = Box(start, side.inward, UP, side.along, far - near + 2 * over, wide, thick)
     return _strap(name, box, box.length, side.name)
 
 
-def _met(bed: Assembly, side: Side, at: float) -> Side:
-    met = facing(bed, side, at)
-    assert met is not None  # its pair was found across
-    return met
-
-
-def _tied(bed: Assembly, outer: Side, strap: Part, pair: tuple[float, Part, Part]) -> TieLoad:
+def _tied(bed: Assembly, strap: Part, pair: _Pair) -> TieLoad:
     """What a strap holds: the wall at both of its posts, by the screws in each."""
-    at, near, far = pair
-    other = _met(bed, next(s for s in bed.inner.sides if s.name == outer.name), at)
-    across = bed.outline.sides[other.index]
     (_, _, low), (_, _, high) = strap.body.bounds
     held = []
-    for side, post in ((outer, near), (across, far)):
+    for inner, post in ((pair.side, pair.near), (pair.across, pair.far)):
+        side = bed.outline.sides[inner.index]
         held.append(Held(side=side.name, at=sum(side.reach(post.body)) / 2, z=(low + high) / 2))
-    ends = tuple(
-        (
-            TieHold(
-                joint=Joint(
-                    kind="strap to post",
-                    parts=(strap.name, post.name),
-                    through=strap.solid.thickness,
-                    into=post.solid.width,
-                    run=0.0,
-                )
-            ),
+    ends = [
+        TieHold(
+            joint=Joint(
+                kind="strap to post",
+                parts=(strap.name, post.name),
+                through=strap.solid.thickness,
+                into=post.solid.width,
+                run=0.0,
+            )
         )
-        for post in (near, far)
-    )
-    return TieLoad(side="", what="strap", held=tuple(held), ends=(ends[0], ends[1]))
+        for post in (pair.near, pair.far)
+    ]
+    return TieLoad(side="", what="strap", held=tuple(held), ends=((ends[0],), (ends[1],)))
