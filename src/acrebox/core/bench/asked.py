@@ -9,11 +9,11 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from acrebox.core.bench.problem import CuttingPlan, CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
-from acrebox.core.design import Choice, StickLength, read_model, written_in
-from acrebox.core.errors import DesignError, Problem, refuse
+from acrebox.core.design import Choice, StickLength, read_checked, written_in
+from acrebox.core.errors import Problem, refuse
 from acrebox.core.measure.convert import tenths
 from acrebox.core.measure.printing import Printer
-from acrebox.core.measure.written import Length, between, read_in
+from acrebox.core.measure.written import Length, between
 
 CENTS = 100
 Kerf = Annotated[Length, between(Length(0), Length("12 mm"))]
@@ -93,12 +93,7 @@ def read_cutting(data: Any) -> CuttingAsked:
 
     Raises DesignError that names every field at fault: one that cannot be read, a piece that fits no stick.
     """
-    with read_in(written_in(data)):
-        asked = read_model(CuttingAsked, data)
-    problems = list(_too_long(asked))
-    if problems:
-        raise DesignError(problems)
-    return asked
+    return read_checked(CuttingAsked, data, written_in(data), _too_long)
 
 
 def _too_long(asked: CuttingAsked) -> Iterator[Problem]:

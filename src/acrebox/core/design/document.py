@@ -1,7 +1,7 @@
 """The Design document: one bed as wanted, as choices and never results. Versioned; lengths as written."""
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import Annotated, Any, Literal, Self, TypeVar
@@ -222,6 +222,18 @@ def read_model(model: type[M], data: Any) -> M:
         return model.model_validate(data)
     except ValidationError as fault:
         raise DesignError(problems_of(fault.errors(include_url=False))) from None
+
+
+def read_checked(
+    model: type[M], data: Any, system: System, problems_in: Callable[[M], Iterable[Problem]]
+) -> M:
+    """The same where bare numbers are of a system, and its fields have to agree with each other too."""
+    with read_in(system):
+        read = read_model(model, data)
+    problems = list(problems_in(read))
+    if problems:
+        raise DesignError(problems)
+    return read
 
 
 TOLD_APART = ("outline",)

@@ -5,10 +5,10 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from acrebox.core.design import Choice, Design, School, StationPlace, read_design, read_model, written_in
+from acrebox.core.design import Choice, Design, School, StationPlace, read_checked, read_design, written_in
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Coordinate, Length, between, read_in
+from acrebox.core.measure.written import Coordinate, Length, between
 
 Method = Literal["instrument", "string", "water", "spirit"]
 Sight = Literal["back", "between", "fore"]
@@ -81,12 +81,7 @@ def read_book(data: Any) -> Book:
     Raises DesignError that names every field at fault, its value and what is allowed.
     """
     rows = data.get("readings") if isinstance(data, dict) else None
-    with read_in(written_in(rows) if isinstance(rows, list) else System.METRIC):
-        book = read_model(Book, data)
-    problems = list(_problems(book))
-    if problems:
-        raise DesignError(problems)
-    return book
+    return read_checked(Book, data, written_in(rows), _problems)
 
 
 def _problems(book: Book) -> Iterator[Problem]:

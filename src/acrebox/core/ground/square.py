@@ -5,14 +5,14 @@ from typing import Annotated, Any
 
 from pydantic import Field
 
-from acrebox.core.design import Choice, read_model, written_in
-from acrebox.core.errors import DesignError, Problem
+from acrebox.core.design import Choice, read_checked, written_in
+from acrebox.core.errors import Problem
 from acrebox.core.ground.corners import Held, SquareAnswer, Tapes, check_corners, unreachable
 from acrebox.core.ground.limits import ground_limit
 from acrebox.core.ground.network import Laid, Network, Tie, laid
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.measure.written import Length, between, read_in
+from acrebox.core.measure.written import Length, between
 
 CORNERS = ("front left", "front right", "back right", "back left")
 MEASURES = ("front", "right", "back", "left", "first diagonal", "second diagonal")
@@ -80,12 +80,7 @@ def held_to(built: System, noise: float | None = None) -> Held:
 
 def read_tape(data: Any) -> Tape:
     """A Tape from plain JSON values. Raises DesignError that names every field at fault."""
-    with read_in(written_in(data)):
-        tape = read_model(Tape, data)
-    problems = list(_problems(tape))
-    if problems:
-        raise DesignError(problems)
-    return tape
+    return read_checked(Tape, data, written_in(data), _problems)
 
 
 def _problems(tape: Tape) -> Iterator[Problem]:
