@@ -2,16 +2,15 @@
 
 from acrebox.core.assembly import Assembly, CountedPiece, Laid, Part, WallLayer, role, within_walls
 from acrebox.core.construction.block_choice import Blocks, BlockWall
+from acrebox.core.construction.block_goods import block_goods, core_fill
 from acrebox.core.construction.block_lattice import Module, snapped
 from acrebox.core.construction.block_parts import bars, block_body, hoop_sockets, unit_at
 from acrebox.core.construction.block_words import (
     block_facts,
-    block_goods,
     block_notes,
     block_offers,
     block_snaps,
     block_told,
-    core_fill,
 )
 from acrebox.core.construction.outlines import outside_outline, refuse_askew
 from acrebox.core.construction.registry import builds
