@@ -153,11 +153,19 @@ def test_a_half_tank_lasts_about_a_week_in_a_hot_dry_summer() -> None:
         (f"{HEAD}\nJune 1,10,20,0", "no date"),
         (HEAD, "no day in it"),
         ("", "does not name"),
+        ("a>\rb{", "does not name"),
+        (f'{HEAD}\n2026-06-01,10,20,0\n"{"x" * 200_000}"', "apart by commas"),
+        (f"{HEAD}\n\n\n2026-06-01,10,warm,0", "weather.4.rain_mm|weather.4.tmax_c"),
     ],
 )
 def test_what_is_wrong_of_a_weather_file_is_named(text: str, words: str) -> None:
     with pytest.raises(DesignError, match=words):
         read_weather(text)
+
+
+def test_lines_of_a_weather_file_end_as_on_any_machine() -> None:
+    unix = f"{HEAD}\n2026-06-01,10,20,0\n2026-06-02,11,21,3\n"
+    assert all(read_weather(unix.replace("\n", end)) == read_weather(unix) for end in ("\r\n", "\r"))
 
 
 DAYS = st.lists(

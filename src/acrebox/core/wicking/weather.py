@@ -49,7 +49,16 @@ def read_weather(text: str) -> tuple[Day, ...]:
     """The days of a file. Raises DesignError naming the lines at fault: what is no number or out of range,
     days that are missing or come twice, temperatures in Fahrenheit.
     """
-    rows = csv.DictReader(StringIO(text.lstrip("\ufeff")))
+    rows = csv.DictReader(StringIO(text.lstrip("\ufeff"), newline=None))  # lines may end as on any machine
+    try:
+        return _days_of(rows)
+    except csv.Error:  # a field longer than any reading
+        at = f"line {rows.line_num + 1}"
+        says = "It cannot be read as values apart by commas."
+        raise DesignError([Problem("weather", at, says, "one line a day")]) from None
+
+
+def _days_of(rows: "csv.DictReader[str]") -> tuple[Day, ...]:
     names = [n.strip() for n in rows.fieldnames or []]
     lacking = [n for n in NEEDED if n not in names]
     if lacking:
@@ -65,8 +74,9 @@ def read_weather(text: str) -> tuple[Day, ...]:
         )
     problems: list[Problem] = []
     days = []
-    for number, row in enumerate(rows, start=2):
-        if number > MOST_DAYS + 1:
+    for row in rows:
+        number = rows.line_num
+        if len(days) >= MOST_DAYS or len(problems) >= MOST_DAYS:
             problems.append(Problem("weather", f"line {number}", "There are too many days.", f"{MOST_DAYS}"))
             break
         day = _day({(k or "").strip(): (v or "").strip() for k, v in row.items() if k}, number, problems)
