@@ -39,7 +39,7 @@ def test_every_joint_has_its_fixings_and_a_rule(data: dict[str, Any]) -> None:
     found = fixings(bed, catalogue())
     assert sum(f.joints for f in found) == len(bed.joints)
     for f in found:
-        low, high = f.each
+        low, high = f.mix[0][0], f.mix[-1][0]
         assert fixing_rules()[f.kind].least <= low <= high
         assert f.joints * low <= f.count <= f.joints * high
         assert f.bite == f.screw.length.mm - f.through

@@ -151,7 +151,11 @@ def on_plan(key: UUID, bed: Design, yard: Yard, shown: System | None, judged: bo
         return found
     plan = ground_plan(yard)
     lying = footprint(name, built, yard.places[name], plan)
-    found.site = lying_at(lying, light_on(lying, plan)) if lying else NOWHERE
+    found.site = (
+        lying_at(lying, light_on(lying, plan), Printer(shown or yard.units or System.METRIC))
+        if lying
+        else NOWHERE
+    )
     return found
 
 

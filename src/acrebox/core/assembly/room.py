@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from acrebox.core.assembly.bed import Assembly
-from acrebox.core.assembly.sizes import wall_words
+from acrebox.core.assembly.sizes import square_between, wall_words
 from acrebox.core.measure.convert import MM3_PER_LITRE
 from acrebox.core.measure.printing import Printer
 from acrebox.core.shape.bodies import Loft
@@ -55,14 +55,20 @@ def room_inside(bed: Assembly, fill_top: float, gap: float, show: Printer) -> Ro
             "area_m2": Worked(
                 amount=area / 1e6,
                 unit="m²",
-                working=f"the outline less its walls: {show.area(area)}",
+                working=area_words(bed, show),
                 assumptions=["what stands inside is taken off the volume, not off this"],
             ),
             "volume_l": _volume_worked(level, depth, volume, show)
             if level is bed
             else _on_slope(level, depth, level.cavity.litres_to(fill_top), volume, show),
             "to_brim_l": Worked(
-                amount=brim, unit="L", working=f"the same up to the top of the wall: {show.volume(brim)}"
+                amount=brim,
+                unit="L",
+                working=(
+                    f"{show.cubic(volume)} to the fill line + {show.cubic(brim - volume)} from there"
+                    f" to the top"
+                    f" of the wall = {show.cubic_and_volume(brim)}"
+                ),
             ),
         },
     )
@@ -75,7 +81,30 @@ def _deep(bed: Assembly) -> str:
 
 def _inner_size(bed: Assembly, outer: float, inner: float, show: Printer) -> Worked:
     words = f"outside {show.length(outer)} − {wall_words(bed, show)} = {show.length(inner)}"
+    if not square_between(bed, outer, inner):
+        words = f"the box round the inside: {show.length(inner)}"
     return Worked(amount=inner, unit="mm", working=words)
+
+
+def area_words(bed: Assembly, show: Printer) -> str:
+    """How the planted area comes about: of a rectangle by its sides, else as the outline less its walls."""
+    area, outline = bed.soil_face.area, bed.outline.area
+    if bed.outline.is_rectangle and bed.soil_face == bed.inner:
+        length, width = bed.size("inside")
+        return f"{show.run(length)} × {show.run(width)} = {show.area(area)}"
+    return f"outline {show.area(outline)} − walls {show.area(outline - area)} = {show.area(area)}"
+
+
+def outline_words(bed: Assembly, show: Printer) -> str:
+    """How the area within the outline comes about: of a rectangle and of a round one by their sizes."""
+    outline = bed.outline
+    (long, wide), area = outline.size, show.area(outline.area)
+    if outline.is_rectangle:
+        return f"{show.run(long)} × {show.run(wide)} = {area}"
+    if outline.corners:
+        return f"within the outline: {area}"
+    straight = f" + {show.run(wide)} × {show.run(long - wide)}" if long > wide else ""
+    return f"π × ({show.run(wide)})² ÷ 4{straight} = {area}"
 
 
 def sloping_words(bed: Assembly, depth: float, volume: float, show: Printer) -> str | None:
@@ -83,9 +112,11 @@ def sloping_words(bed: Assembly, depth: float, volume: float, show: Printer) -> 
     room, floor = bed.compartments[0].inside, bed.cavity.floor
     first = room.areas[0]
     if isinstance(first, SegmentSlice):
+        r, h, below = (show.exact_run(mm) for mm in (first.radius, depth, first.radius - depth))
         return (
-            f"{show.run(first.length)} × (r² × acos((r − h) ÷ r) − (r − h) × √(2rh − h²)) for r"
-            f" {show.run(first.radius)}, h {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
+            f"a segment {h} high of a circle of radius {r}, acos in radians: (({r})² × acos({below} ÷ {r}) −"
+            f" {below} × √(2 × {r} × {h} − ({h})²)) × {show.run(first.length)}{show.to_cubic} ="
+            f" {show.cubic_and_volume(volume)}"
         )
     if isinstance(room, Loft) and not room.is_plumb:
         low, middle, high = (bed.cavity.area_at(floor + depth * share) for share in (0.0, 0.5, 1.0))
@@ -111,6 +142,7 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
         )
     length, width = bed.size("inside")
     box = bed.soil_face.area * depth / MM3_PER_LITRE
+    sign, why = ("+", "in the waves of the sheet") if volume > box else ("−", "for what stands inside")
     base = (
         f"{show.run(length)} × {show.run(width)}"
         if bed.outline.is_rectangle and bed.soil_face == bed.inner
@@ -120,9 +152,9 @@ def _volume_worked(bed: Assembly, depth: float, volume: float, show: Printer) ->
         amount=volume,
         unit="L",
         working=(
-            f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic(box)}, less"
-            f" {show.cubic(box - volume)} for what stands inside = {show.cubic_and_volume(volume)}"
-            if box - volume > LEAST_L
+            f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic(box)}; {show.cubic(box)} {sign}"
+            f" {show.cubic(abs(box - volume))} {why} = {show.cubic_and_volume(volume)}"
+            if abs(box - volume) > LEAST_L
             else f"{base} × {show.run(depth)}{show.to_cubic} = {show.cubic_and_volume(volume)}"
         ),
         assumptions=["level ground under the bed", "settled, to the fill line"],
@@ -135,10 +167,14 @@ def _on_slope(level: Assembly, depth: float, flat: float, volume: float, show: P
     """
     worked = _volume_worked(level, depth, flat, show)
     wedge = volume - flat
-    other = "more down to the ground" if wedge >= 0 else "less for the ground that stands in it"
+    other = "more down to the ground" if wedge >= 0 else "for the ground that stands in it"
+    sign = "+" if wedge >= 0 else "−"
     return Worked(
         amount=volume,
         unit="L",
-        working=f"{worked.working}; {show.cubic(abs(wedge))} {other} = {show.cubic_and_volume(volume)}",
+        working=(
+            f"{worked.working}; {show.cubic(flat)} {sign} {show.cubic(abs(wedge))} {other} ="
+            f" {show.cubic_and_volume(volume)}"
+        ),
         assumptions=["the ground straight between its stations", "settled, to the fill line"],
     )

@@ -59,12 +59,13 @@ def block_goods(
     below, _ = core_litres(wall, steel)
     if wall.choice.cores == "concrete":
         sold = wall.book.find_good("concrete")
-        words = f"cores {show.volume(below)} at {show.pack(sold.yield_l)} a bag"
+        bags = ceil(below / sold.yield_l - 1e-9)
+        words = f"cores {show.cubic(below)} ÷ {show.pack(sold.yield_l)} a bag, rounded up = {bags}"
         found.append(
             Good(
                 key=sold.key,
                 what="concrete",
-                count=ceil(below / sold.yield_l - 1e-9),
+                count=bags,
                 unit=sold.unit,
                 working=words,
             )
@@ -76,15 +77,17 @@ def block_goods(
         whole = bed * high / 1e6
         blocks = len(laid) * wall.block.length.mm * wall.block.thick.mm * wall.block.height.mm / 1e6
         joints = max(0.0, whole - blocks) * MORTAR_WASTE
+        bags = ceil(joints / sold.yield_l - 1e-9)
         words = (
-            f"walls {show.volume(whole)} − blocks {show.volume(blocks)}, and a tenth more ="
-            f" {show.volume(joints)} at {show.pack(sold.yield_l)} a bag"
+            f"(walls {show.cubic(whole)} − blocks {show.cubic(blocks)}) × {MORTAR_WASTE} ="
+            f" {show.cubic(joints)};"
+            f" {show.cubic(joints)} ÷ {show.pack(sold.yield_l)} a bag, rounded up = {bags}"
         )
         found.append(
             Good(
                 key=sold.key,
                 what="mortar",
-                count=ceil(joints / sold.yield_l - 1e-9),
+                count=bags,
                 unit=sold.unit,
                 working=words,
             )
@@ -94,15 +97,15 @@ def block_goods(
         bead = 2 * inner_run(wall)
         tubes = ceil(bead / size("glue_bead", show.built) - 1e-9)
         words = (
-            f"two beads under the caps, 2 × {show.run(bead / 2)} = {show.run(bead)} ÷"
-            f" {show.run(size('glue_bead', show.built))} a tube"
+            f"two beads under the caps: 2 × {show.run(bead / 2)} ÷"
+            f" {show.run(size('glue_bead', show.built))} a tube, rounded up = {tubes}"
         )
         found.append(Good(key=sold.key, what="glue for caps", count=tubes, unit=sold.unit, working=words))
     if wall.choice.fabric:
         long, wide = fabric_size(wall, inner)
         sold = wall.book.find_good("ground-fabric")
         runs = ceil(wide / size("fabric_sold", show.built) - 1e-9)
-        words = f"{show.length(long)} long, {show.length(wide)} wide: {runs} × {show.run(long)}"
+        words = f"{show.length(wide)} wide: {runs} × {show.run(long)} = {show.run(long * runs)}"
         found.append(
             Good(key=sold.key, what="fabric", count=sold.units_of(long * runs), unit=sold.unit, working=words)
         )

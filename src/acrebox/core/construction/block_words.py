@@ -7,6 +7,7 @@ from acrebox.core.assembly import Part
 from acrebox.core.construction.block_choice import BlockWall
 from acrebox.core.construction.block_goods import core_litres, fabric_size
 from acrebox.core.construction.block_lattice import Lattice, on_lattice
+from acrebox.core.construction.block_parts import cores_area
 from acrebox.core.construction.sizes import printed
 from acrebox.core.design import HARD, ON_HARD, Design, Rectangle
 from acrebox.core.errors import DesignError
@@ -19,11 +20,11 @@ AS_ASKED_MM = 0.8
 Facts = dict[str, Worked]
 
 
-def _fabric_words(wall: BlockWall) -> str:
+def _fabric_words(wall: BlockWall, wide: float) -> str:
     show = wall.show.length
     return (
         f"trapped {show(wall.block.thick.mm / 2)} + down {show((wall.courses - 1) * wall.rise)} + on the"
-        f" ground {printed('fabric_turn', wall.show)}"
+        f" ground {printed('fabric_turn', wall.show)} = {show(wide)}"
     )
 
 
@@ -42,23 +43,24 @@ def _counts(wall: BlockWall, laid: Sequence[Part], caps: Sequence[Part]) -> Fact
             amount=a_course,
             unit="blocks",
             working=(
-                f"{wall.lattice.squares} half blocks of {show.length(module.half)} all round ÷ 2 = {a_course}"
+                f"half blocks of {show.length(module.half)} all round: {wall.lattice.squares} ÷ 2 ="
+                f" {a_course}"
             ),
             assumptions=["running bond: every course is moved on by half a block"],
         ),
         "corner_blocks": Worked(
             amount=corners,
             unit="blocks",
-            working=f"{corners // wall.courses} a course × {wall.courses} = {corners} of the {len(laid)}",
+            working=f"{corners // wall.courses} a course × {wall.courses} = {corners}",
         ),
         "half_blocks": Worked(
             amount=0,
             unit="blocks",
-            working="none: every course runs round the corners in whole blocks, turned at each corner",
+            working="every course runs round the corners in whole blocks, turned at each corner: 0",
         ),
     }
     if caps:
-        words = f"{len(caps)} round the top"
+        words = f"one after the other round the top: {len(caps)}"
         found["cap_blocks"] = Worked(amount=len(caps), unit="blocks", working=words)
     return found
 
@@ -67,34 +69,42 @@ def _inside_them(wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part]) -
     show, cores = wall.show, 2 * len(laid)
     below, pockets = core_litres(wall, steel)
     squares = wall.lattice.squares
+    filled = cores - (squares if wall.choice.pockets else 0)
+    core = cores_area(wall.block) * wall.block.height.mm / 2e6
+    taken = max(0.0, filled * core - below)
+    less = f" − {show.fine_volume(taken)} of bars" if steel else ""
+    between = len(steel) - len(wall.lattice.corners)
     found = {
-        "cores": Worked(amount=cores, unit="cores", working=f"two for each of {len(laid)} blocks = {cores}"),
+        "cores": Worked(amount=cores, unit="cores", working=f"{len(laid)} blocks × 2 = {cores}"),
         "core_fill": Worked(
             amount=below,
             unit="L",
             working=(
-                f"{cores - (squares if wall.choice.pockets else 0)} cores, bars taken off ="
-                f" {show.volume(below)} of {wall.choice.cores}"
+                f"{wall.choice.cores} in {filled} cores × {show.fine_volume(core)}{less} ="
+                f" {show.cubic_and_volume(below)}"
             ),
         ),
         "bars": Worked(
             amount=len(steel),
             unit="bars",
-            working=f"one for each of {len(wall.lattice.corners)} corners"
-            + (f", {len(steel) - len(wall.lattice.corners)} between" if wall.choice.bars == "all" else "")
+            working=f"{len(wall.lattice.corners)} at the corners + {between} between = {len(steel)}"
+            if steel and between
+            else f"one for each corner: {len(steel)}"
             if steel
-            else "none asked for",
+            else "none asked for: 0",
             source=COMMON_PRACTICE,
         ),
     }
     if steel:
         long = steel[0].body.bounds[1][2] - steel[0].body.bounds[0][2]
+        thumb = wall.height + wall.in_ground - long
         found["bar_length"] = Worked(
             amount=long,
             unit="mm",
             working=(
                 (f"{show.length(wall.in_ground)} in the ground + " if wall.in_ground else "")
-                + f"{show.length(wall.height)} of blocks, a thumb under the top = {show.length(long)}"
+                + f"{show.length(wall.height)} of blocks − {show.length(thumb)} under the top ="
+                f" {show.length(long)}"
             ),
             source=COMMON_PRACTICE,
         )
@@ -102,7 +112,7 @@ def _inside_them(wall: BlockWall, laid: Sequence[Part], steel: Sequence[Part]) -
         found["pockets"] = Worked(
             amount=squares,
             unit="pockets",
-            working=f"both cores of the {squares // 2} blocks of the top course = {squares}, each"
+            working=f"{squares // 2} blocks of the top course × 2 = {squares}; each holds"
             f" {show.volume(pockets / squares)}",
         )
     return found
@@ -121,8 +131,9 @@ def block_facts(
             amount=lost / 1e6,
             unit="m²",
             working=(
-                f"outside {show.area(outline.area)} − inside {show.area(inner.area)} = {show.area(lost)}, "
-                f"{show.number(lost / outline.area * 100)} % of the ground it takes"
+                f"outside {show.area(outline.area)} − inside {show.area(inner.area)} = {show.area(lost)}; of"
+                f" the ground it takes {show.area(lost)} ÷ {show.area(outline.area)} ="
+                f" {show.number(lost / outline.area * 100)} %"
             ),
         ),
     }
@@ -131,9 +142,10 @@ def block_facts(
         found["fabric_length"] = Worked(
             amount=long,
             unit="mm",
-            working=f"round inside {show.length(inner.perimeter)} + lap {printed('fabric_lap', show)}",
+            working=f"round inside {show.length(inner.perimeter)} + lap {printed('fabric_lap', show)} ="
+            f" {show.length(long)}",
         )
-        found["fabric_width"] = Worked(amount=wide, unit="mm", working=_fabric_words(wall))
+        found["fabric_width"] = Worked(amount=wide, unit="mm", working=_fabric_words(wall, wide))
     return {**found, **_either_side(wall)}
 
 
@@ -156,7 +168,9 @@ def _either_side(wall: BlockWall) -> Facts:
             found[f"{name}_{word}"] = Worked(
                 amount=size_mm,
                 unit="mm",
-                working=f"asked for {show.length(wall.asked[axis])}: {show.length(size_mm)} is {saves}",
+                working=(
+                    f"{_laid_words(wall, lattice, axis)}; {saves}, asked for {show.length(wall.asked[axis])}"
+                ),
             )
     return found
 
@@ -213,23 +227,28 @@ def block_offers(wall: BlockWall, design: Design) -> dict[str, tuple[str, float]
     }
 
 
+def _laid_words(wall: BlockWall, lattice: Lattice, axis: int) -> str:
+    """What so many blocks with their joints make along an axis."""
+    show, joint = wall.show, wall.module.joint
+    long, places = show.length(wall.block.length.mm), [c[axis] for c in lattice.corners]
+    each = f"({long} + joint {show.length(joint)})" if joint else long
+    made, units = lattice.outline.size[axis], max(places) - min(places)
+    off = units * wall.module.half - made
+    last = f" − joint {show.length(off)}" if off > EDGE_MM else ""
+    return f"{show.short(units / 2, 1)} blocks × {each}{last} = {show.length(made)}"
+
+
 def block_told(wall: BlockWall) -> dict[str, str]:
     """How its sizes over all came about."""
-    show, made = wall.show, wall.lattice.outline.size
-    each = f"{show.length(wall.block.length.mm)}" + (
-        f" with joints of {show.length(wall.module.joint)}" if wall.module.joint else " laid dry"
-    )
-    told = {}
-    for axis, name in ((0, "length"), (1, "width")):
-        units = max(c[axis] for c in wall.lattice.corners) - min(c[axis] for c in wall.lattice.corners)
-        told[name] = (
-            f"{show.short(units / 2, 1)} blocks of {each} = {show.length(made[axis])}, nearest to"
-            f" {show.length(wall.asked[axis])}"
-        )
-    asked = f", nearest to {show.length(wall.asked_height)}" if wall.asked_height else ""
+    show, joint = wall.show, wall.module.joint
+    told = {
+        name: f"{_laid_words(wall, wall.lattice, axis)}; nearest to {show.length(wall.asked[axis])}"
+        for axis, name in ((0, "length"), (1, "width"))
+    }
+    asked = f"; nearest to {show.length(wall.asked_height)}" if wall.asked_height else ""
     told["height"] = (
-        f"{wall.courses} courses of {show.length(wall.block.height.mm)}"
-        + (f" and {wall.courses - 1} joints" if wall.module.joint else "")
+        f"{wall.courses} courses × {show.length(wall.block.height.mm)}"
+        + (f" + {wall.courses - 1} joints × {show.length(joint)}" if joint else "")
         + f" = {show.length(wall.height)}{asked}"
     )
     return told

@@ -1,7 +1,7 @@
 """Concrete round posts that are set in it, by the bag."""
 
 from collections.abc import Sequence
-from math import ceil
+from math import ceil, pi
 
 from acrebox.core.assembly import Good, Part, Stance
 from acrebox.core.design import PostDepth
@@ -29,12 +29,15 @@ def concrete_for(
     sold = book.find_good("concrete")
     holes = [Pit(_middle(p), below, p.solid.width * p.solid.thickness) for p in dug]
     count, whole = pits_hold(holes, wide)
-    litres, each = whole / 1e6, pits_hold(holes[:1], wide)[1] / 1e6
-    bags = ceil(litres / sold.yield_l - 1e-9)
-    meet = f"; {count} holes where they meet: {show.volume(litres)}" if count < len(dug) else ""
+    litres, hole = whole / 1e6, pi / 4 * wide**2 * below / 1e6
+    standing = sum(p.solid.width * p.solid.thickness for p in dug) * below / 1e6
+    bags, fine = ceil(litres / sold.yield_l - 1e-9), show.fine_volume
+    shared = len(dug) * hole - standing - litres
+    meet = f" − {fine(shared)} where they meet" if count < len(dug) else ""
     working = (
-        f"{len(dug)} holes {show.length(wide)} wide and {show.length(below)} deep less the posts ="
-        f" {len(dug)} × {show.volume(each)}{meet}, at {show.pack(sold.yield_l)} a bag"
+        f"a hole: π ÷ 4 × ({show.run(wide)})² × {show.run(below)}{show.to_cubic} = {fine(hole)};"
+        f" {len(dug)} × {fine(hole)} − posts {fine(standing)}{meet} = {fine(litres)};"
+        f" {fine(litres)} ÷ {show.pack(sold.yield_l)} a bag, rounded up = {bags}"
     )
     return (Good(key="concrete", what="post concrete", count=bags, unit=sold.unit, working=working),)
 

@@ -259,7 +259,7 @@ def _lying(drum: _Drum) -> Assembly:
             "chock_radius": Worked(
                 amount=outer,
                 unit="mm",
-                working=f"half of {show.length(drum.across)} inside + wall {show.bow(wall)}"
+                working=f"{show.length(drum.across)} inside ÷ 2 + wall {show.bow(wall)}"
                 f" = {show.length(outer)}",
             ),
         },
@@ -336,19 +336,23 @@ def _edge(long: float, drum: _Drum) -> tuple[Good, ...]:
 def _drums(drum: _Drum) -> Worked:
     both = drum.choice.halves == "both"
     price = drum.show.money(drum.book.find_good(drum.piece.stock).price)
-    words = f"one drum at {price} gives two beds: half of it each" if both else f"one drum at {price}"
+    words = f"1 drum ÷ 2 beds = 0.5; a drum at {price}" if both else f"a drum at {price}, paid by this bed: 1"
     return Worked(amount=0.5 if both else 1.0, unit="drums", working=words)
 
 
 def _told(drum: _Drum, deep: float) -> dict[str, str]:
     show, lying = drum.show, drum.choice.cut == "lengthwise"
-    across = f"{show.length(drum.across)} inside + 2 × wall {show.bow(drum.wall)}"
+
+    def outside(inner: float) -> str:
+        both = f"{show.length(inner)} inside + 2 × wall {show.drill(drum.wall)}"
+        return f"{both} = {show.length(inner + 2 * drum.wall)}"
+
     return {
-        "length": f"{show.length(drum.long)} inside + 2 × wall {show.bow(drum.wall)}" if lying else across,
-        "width": across,
-        "height": f"half of {show.length(drum.across)} across"
+        "length": outside(drum.long if lying else drum.across),
+        "width": outside(drum.across),
+        "height": f"{show.length(drum.across)} across ÷ 2 = {show.length(deep)}"
         if lying
-        else f"{show.length(deep)} of a drum {show.length(drum.long)} long",
+        else f"of a drum {show.length(drum.long)} long: {show.length(deep)}",
     }
 
 

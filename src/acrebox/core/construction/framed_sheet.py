@@ -319,7 +319,7 @@ def _posts(frame: _Frame, there: list[Part]) -> tuple[list[Part], float]:
 def _membrane(frame: _Frame) -> tuple[Good, ...]:
     corners = len(frame.outline.points)
     long, sold = corners * frame.height, frame.book.find_good("corner-membrane")
-    words = f"{corners} corners × {frame.show.length(frame.height)} = {frame.show.run(long)}"
+    words = f"{corners} corners × {frame.show.length(frame.height)} = {frame.show.length_and_run(long)}"
     return (
         Good(key=sold.key, what="corner membrane", count=sold.units_of(long), unit=sold.unit, working=words),
     )

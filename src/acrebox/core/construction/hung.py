@@ -202,5 +202,5 @@ def wall_anchors(ledgers: Sequence[Part], show: Printer) -> tuple[Good, ...]:
 
 def hatch_fact(hatch: Hatch, show: Printer) -> Worked:
     """How wide the hatch is that lies behind the bed [mm]."""
-    words = f"a hatch {show.length(hatch.width.mm)} wide, clear of every ledger post"
+    words = f"clear of every ledger post, so wide: {show.length(hatch.width.mm)}"
     return Worked(amount=hatch.width.mm, unit="mm", working=words, source=COMMON_PRACTICE)

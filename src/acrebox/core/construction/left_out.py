@@ -8,6 +8,7 @@ from acrebox.core.construction.concrete import concrete_for
 from acrebox.core.construction.sides import side_named
 from acrebox.core.design import Design, PostDepth, Posted
 from acrebox.core.errors import refuse
+from acrebox.core.measure.printing import named
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.stock import Catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
@@ -84,5 +85,5 @@ def _fact(bed: Assembly, choice: Posted, length: Callable[[float], str]) -> Work
     """How long what stands there is, along which the soil leans on it [mm]."""
     sides = [s for s in bed.inner.sides if s.name in choice.without]
     long = sum(s.length for s in sides)
-    words = " + ".join(f"{s.name} {length(s.length)}" for s in sides)
+    words = " + ".join(named(length(s.length), s.name) for s in sides)
     return Worked(amount=long, unit="mm", working=f"{words} = {length(long)}", source=COMMON_PRACTICE)

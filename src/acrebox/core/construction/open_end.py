@@ -39,7 +39,7 @@ def leave_open(bed: Assembly, choice: Posted, strapped_round: bool) -> Assembly:
     fact = Worked(
         amount=len(every),
         unit="parts",
-        working=f"{side.name}: {', '.join(p.name for p in every)}",
+        working=f"{', '.join(p.name for p in every)}: {len(every)}",
         assumptions=["its posts stand from the start: they hold the sides that end there"],
         source=COMMON_PRACTICE,
     )
@@ -92,5 +92,5 @@ def _leaning(bed: Assembly) -> dict[str, Worked]:
     if bed.stance is not None and bed.stance.below > 0:
         return {}
     others = len(bed.outline.sides) - 1
-    words = f"{others + 1} sides less the one that stays open; no post is in the ground"
+    words = f"{others + 1} sides − 1 that stays open = {others}; no post is in the ground"
     return {"sides_leaning_on_the_open_end": Worked(amount=others, unit="sides", working=words)}

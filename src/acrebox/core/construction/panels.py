@@ -136,7 +136,7 @@ def _spare(frame: PanelFrame, pool: Pool) -> dict[str, Worked]:
         return {}
     wanted = with_bad_ones(pool.boards, frame.boards.bad_share) - pool.boards
     words = f"{measured} measured − {pool.boards} used = {measured - pool.boards} to spare"
-    usual = f"{wanted} wanted for bad ones: {frame.boards.bad_share:g} % of {pool.boards}"
+    usual = f"for bad ones: {frame.boards.bad_share:g} % × {pool.boards}, rounded up = {wanted}"
     return {
         "boards_spare": Worked(amount=measured - pool.boards, unit="boards", working=words),
         "boards_spare_wanted": Worked(amount=wanted, unit="boards", working=usual),

@@ -83,7 +83,8 @@ def add_ring_cap(bed: Assembly, cap: RingCap, middle: Oval, design: Design, book
         for n, side in enumerate(ring.sides, start=1)
         for box in flat_pieces(line, side, bed.top, board.thick)
     ]
-    lies = {"inside": "2 boards", "centre": "1 board", "outside": "no board"}[cap.over]
+    lies = {"inside": 2, "centre": 1, "outside": 0}[cap.over]
+    angle = f"{show.short(180 / cap.sides, 4)}°"
     made = bed.adding(parts, _joints(parts, bed, cap, wide), [board.used], _brackets(parts, cap))
     weight = sum(p.body.volume for p in parts) / 1e9 * board.timber.density_kg_m3
     held = (
@@ -100,7 +101,7 @@ def add_ring_cap(bed: Assembly, cap: RingCap, middle: Oval, design: Design, book
                 amount=long,
                 unit="mm",
                 working=(
-                    f"({show.length(across)} + {lies} of {show.length(wide)}) × tan({180 / cap.sides:.4g}°) ="
+                    f"({show.length(across)} + {lies} × {show.length(wide)}) × tan({angle}) ="
                     f" {show.length(long)}"
                 ),
                 source="a regular polygon round a circle",
@@ -109,20 +110,21 @@ def add_ring_cap(bed: Assembly, cap: RingCap, middle: Oval, design: Design, book
                 amount=short,
                 unit="mm",
                 working=(
-                    f"{show.length(long)} − 2 × {show.length(wide)} × tan({180 / cap.sides:.4g}°) ="
-                    f" {show.length(short)}"
+                    f"{show.length(long)} − 2 × {show.length(wide)} × tan({angle}) = {show.length(short)}"
                 ),
                 source="a regular polygon round a circle",
             ),
             "cap_mitre": Worked(
                 amount=degrees(half),
                 unit="°",
-                working=f"180° ÷ {cap.sides} sides = {180 / cap.sides:.4g}°, at both ends of every board",
+                working=f"180° ÷ {cap.sides} sides = {angle}; at both ends of every board",
             ),
             "cap_weight": Worked(
                 amount=weight,
                 unit="kg",
-                working=f"{len(parts)} boards, {show.weight(weight)} together",
+                working=(
+                    f"{len(parts)} boards × {show.fine_weight(weight / len(parts))} = {show.weight(weight)}"
+                ),
                 assumptions=["at their yard density"],
             ),
         },

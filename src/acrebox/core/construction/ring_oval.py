@@ -82,7 +82,8 @@ def tie_across(
 def _rods(each: float, rods: int, count: int, book: Catalogue, show: Printer) -> tuple[Good, Worked]:
     sold = book.find_good("tie-rod")
     words = (
-        f"{count} along × {len(LEVELS)} heights = {rods}, {show.length(each)} each = {show.run(rods * each)}"
+        f"{count} along × {len(LEVELS)} heights = {rods}; {rods} × {show.length(each)} ="
+        f" {show.length_and_run(rods * each)}"
     )
     good = Good(
         key=sold.key, what="tie rods", count=sold.units_of(rods * each), unit=sold.unit, working=words

@@ -3,6 +3,7 @@
 from math import pi
 
 from acrebox.core.assembly import Good
+from acrebox.core.assembly.sizes import perimeter_words
 from acrebox.core.construction.ring_shape import flat_spot, stands_as
 from acrebox.core.construction.ring_sizes import FEWEST, RingMade, to_middle
 from acrebox.core.construction.sizes import size
@@ -23,7 +24,7 @@ def ring_guard(ring: RingMade) -> tuple[dict[str, Worked], list[Good]]:
     facts: dict[str, Worked] = {}
     edge = edge_of(ring)
     longer = show.number(ring.wave.girth, 3)
-    words = f"{show.length(ring.girth)} × {longer} along the waves = {show.run(edge)}"
+    words = f"{show.length(ring.girth)} × {longer} along the waves = {show.length_and_run(edge)}"
     if ring.choice.guard != "none":
         sold = ring.book.find_good(f"edge-{ring.choice.guard}")
         goods.append(
@@ -45,7 +46,7 @@ def ring_guard(ring: RingMade) -> tuple[dict[str, Worked], list[Good]]:
                 what="strap while filling",
                 count=sold.units_of(round_it),
                 unit=sold.unit,
-                working=f"{said} = {show.run(round_it)}",
+                working=f"{said} = {show.length_and_run(round_it)}",
             )
         )
     return facts, goods
@@ -54,33 +55,28 @@ def ring_guard(ring: RingMade) -> tuple[dict[str, Worked], list[Good]]:
 def ring_facts(ring: RingMade) -> dict[str, Worked]:
     """Sheets, diameters either way, strap, check stick, and how far out of round it is likely to stand."""
     show, oval = ring.show, bool(ring.middle.straight)
-    cover = f"{ring.count} × {show.length(ring.cover)} cover"
-    across, word = ring.across(ring.count), "length" if oval else "diameter"
-    made = (
-        f"({cover} − π × {show.length(ring.diameter)}) ÷ 2 + {show.length(ring.diameter)} wide ="
-        f" {show.length(across)} long"
-        if oval
-        else f"{cover} ÷ π = {show.length(across)}"
-    )
     flat = flat_spot(ring.cover, ring.lap, ring.wave.pitch)
     _, low, high = stands_as(ring.count, ring.cover, flat)
     found = {
         "sheets": Worked(
             amount=ring.count,
             unit="sheets",
-            working=f"{cover} = girth {show.run(ring.girth)}, through the middle of the wave",
+            working=(
+                f"girth through the middle of the wave: {show.length(ring.girth)} ÷ {show.length(ring.cover)}"
+                f" cover = {ring.count}"
+            ),
         ),
         "diameter": Worked(
             amount=ring.diameter,
             unit="mm",
-            working=made if not oval else f"an oval {show.length(ring.diameter)} wide",
+            working=f"an oval so wide: {show.length(ring.diameter)}" if oval else _made(ring, ring.count),
             assumptions=[f"each sheet {show.length(ring.width)} wide, lapped by {show.length(ring.lap)}"],
         ),
         **{
             name: Worked(
                 amount=ring.across(count),
                 unit="mm",
-                working=f"{count} sheets make a {word} of {show.length(ring.across(count))}",
+                working=_made(ring, count),
                 assumptions=[] if count >= FEWEST else ["two sheets close no ring"],
             )
             for name, count in (("smaller", ring.smaller), ("larger", ring.larger))
@@ -88,7 +84,7 @@ def ring_facts(ring: RingMade) -> dict[str, Worked]:
         "strap": Worked(
             amount=ring.outline.perimeter,
             unit="mm",
-            working=f"round the outside {show.length(ring.outline.perimeter)}, over the outer ridges",
+            working=f"round the outside, over the outer ridges: {perimeter_words(ring.outline, show)}",
             assumptions=["at two thirds of the height while it is filled; longer by what the buckle wants"],
         ),
     }
@@ -107,7 +103,7 @@ def ring_facts(ring: RingMade) -> dict[str, Worked]:
             amount=flat,
             unit="mm",
             working=(
-                f"lap {show.length(ring.lap)} + a wave of {show.length(ring.wave.pitch)} on either side ="
+                f"lap {show.length(ring.lap)} + a wave on either side 2 × {show.length(ring.wave.pitch)} ="
                 f" {show.length(flat)}"
             ),
             source=COMMON_PRACTICE,
@@ -116,14 +112,23 @@ def ring_facts(ring: RingMade) -> dict[str, Worked]:
             amount=high - low,
             unit="mm",
             working=(
-                f"middle to sheet {show.length(high)}, middle to seam {show.length(low)}:"
-                f" {show.bow(high - low)}, {show.number((high - low) / ring.middle.radius * 100)} % of the"
-                " radius"
+                f"middle to sheet {show.bow(high)} − middle to seam {show.bow(low)} = {show.bow(high - low)};"
+                f" {show.bow(high - low)} ÷ radius {show.bow(ring.middle.radius)} ="
+                f" {show.number((high - low) / ring.middle.radius * 100)} %"
             ),
             assumptions=["flat at every seam, evenly bent between; a strap and the soil round it further"],
             source="geometry of flats and arcs; how far a seam stays flat: common practice",
         )
     return found
+
+
+def _made(ring: RingMade, count: int) -> str:
+    """What so many sheets make: the diameter of a circle, the length of an oval as wide as it is."""
+    show, wide = ring.show, ring.show.length(ring.diameter)
+    cover, across = f"{count} × {show.length(ring.cover)} cover", show.length(ring.across(count))
+    if ring.middle.straight:
+        return f"({cover} − π × {wide}) ÷ 2 + {wide} wide = {across}"
+    return f"{cover} ÷ π = {across}"
 
 
 def ring_snaps(ring: RingMade, design: Design) -> dict[str, float]:
@@ -159,14 +164,14 @@ def ring_told(ring: RingMade) -> dict[str, str]:
     width = (
         f"{show.length(ring.diameter)} through the middle of the wave{wave} = {show.length(wide)}"
         if ring.middle.straight
-        else f"{cover} ÷ π = {show.length(ring.diameter)}{wave} = {show.length(wide)}"
+        else f"{cover} ÷ π{wave} = {show.length(wide)}"
     )
     length = (
-        f"{cover} round it make {show.length(ring.across(ring.count))}{wave} = {show.length(long)}"
+        f"{_made(ring, ring.count)}; {show.length(ring.across(ring.count))}{wave} = {show.length(long)}"
         if ring.middle.straight
         else width
     )
-    height = f"sheets cut to {show.length(ring.height)}"
+    height = f"sheets cut to: {show.length(ring.height)}"
     if ring.bury:
         height += f" − {show.length(ring.bury)} in the ground = {show.length(ring.height - ring.bury)}"
     return {"length": length, "width": width, "height": height}

@@ -46,6 +46,7 @@ def roundness(rows: Sequence[Across], stick: float, show: Printer) -> dict[str, 
     off = measured - terms @ (mean, a, c)
     worst = int(np.argmax(np.abs(off)))
     said = [
+        f"about the mean: 2 × {show.bow(swing)} = {show.bow(2 * swing)}",
         f"longest at {longest}°: push in by {show.bow(swing / 2)} at {longest}° and at"
         f" {longest + 180}°, and it comes out as much at {(longest + 90) % 180}°",
         f"{show.length(mean)} in the mean, where the sheets make {show.length(stick)}",

@@ -403,7 +403,7 @@ def _facts(frame: _Frame) -> dict[str, Worked]:
         loose = [s.name for s in frame.line.outline.sides if frame.joins.of(s, 1)]
         if loose:
             facts["sides_joined_loose"] = Worked(
-                amount=len(loose), unit="sides", working=", ".join(sorted(loose))
+                amount=len(loose), unit="sides", working=f"{', '.join(sorted(loose))}: {len(loose)}"
             )
     if frame.hung:
         facts["stands_out"] = stands_out(frame.hung, frame.line.outline, frame.post.thickness, frame.show)

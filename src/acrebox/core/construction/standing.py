@@ -60,14 +60,14 @@ def supports_of(blocks: list[Part], show: Printer) -> Supports | None:
 def footing_fact(blocks: list[Part], show: Printer) -> Worked:
     """How many blocks it stands on."""
     if not blocks:
-        return Worked(amount=0, unit="blocks", working="none: it stands on the ground as it is")
+        return Worked(amount=0, unit="blocks", working="it stands on the ground as it is: 0")
     along = len({round(p.body.bounds[0][0], 1) for p in blocks})
     across = len(blocks) // along
     return Worked(
         amount=len(blocks),
         unit="blocks",
         working=(
-            f"{along} along × {across} across = {len(blocks)}, none over"
+            f"{along} along × {across} across = {len(blocks)}; none over"
             f" {show.length(size('footing_apart', show.built))} from the next"
         ),
         assumptions=["their tops in one level plane"],

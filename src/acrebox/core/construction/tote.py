@@ -164,11 +164,11 @@ def assemble_tote(design: Design, choice: Tote, book: Catalogue) -> Assembly:
         known=known_of(choice.history),
         plug=tank.plug.mm if tank.plug and choice.half == "lower" else None,
         told={
-            "length": f"tank {show.length(inside.length)} inside, with wall, cage and boards"
-            f" {show.length(whole_face.length)}",
-            "width": f"tank {show.length(inside.width)} inside, with wall, cage and boards"
-            f" {show.length(whole_face.width)}",
-            "height": f"the {choice.half} half of a tank {show.length(tank.height.mm)} high ="
+            "length": f"tank {show.length(inside.length)} inside + wall, cage and boards"
+            f" {show.length(whole_face.length - inside.length)} = {show.length(whole_face.length)}",
+            "width": f"tank {show.length(inside.width)} inside + wall, cage and boards"
+            f" {show.length(whole_face.width - inside.width)} = {show.length(whole_face.width)}",
+            "height": f"the {choice.half} half of a tank {show.length(tank.height.mm)} high:"
             f" {show.length(deep)}",
         },
     )
@@ -279,7 +279,7 @@ def _held(clad: list[Part], cage: list[Part], thick: float, tube: float) -> list
 def _edge(inside: Face, book: Catalogue, show: Printer) -> tuple[Good, ...]:
     long, sold = 2 * (inside.length + inside.width), book.find_good("edge-hose")
     sides = f"{show.length(inside.length)} + {show.length(inside.width)}"
-    words = f"round the cut edge 2 × ({sides}) = {show.run(long)}"
+    words = f"round the cut edge 2 × ({sides}) = {show.length_and_run(long)}"
     return (Good(key=sold.key, what="edge guard", count=sold.units_of(long), unit=sold.unit, working=words),)
 
 
@@ -288,9 +288,9 @@ def _tanks(choice: Tote, book: Catalogue, tank: Vessel, show: Printer) -> Worked
     share = 0.5 if choice.halves == "both" else 1.0
     paid = show.money(price * Decimal(str(share)))
     words = (
-        f"one tank at {show.money(price)} gives two beds: {paid} each"
+        f"1 tank ÷ 2 beds = 0.5; 0.5 × {show.money(price)} = {paid}"
         if choice.halves == "both"
-        else f"one tank at {show.money(price)}; its other half would make a second bed and halve that"
+        else f"a tank at {show.money(price)}, paid by this bed: 1; a bed of its other half would halve that"
     )
     return Worked(amount=share, unit="tanks", working=words)
 

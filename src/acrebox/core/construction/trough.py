@@ -161,11 +161,11 @@ def assemble_trough(design: Design, choice: Trough, book: Catalogue) -> Assembly
         known=frozenset(_known(choice)),
         plug=sizes.plug,
         told={
-            "length": f"{show.length(sizes.rim.length)} inside {sizes.told}, with wall and rolled rim"
-            f" {show.length(outer.length)}",
-            "width": f"{show.length(sizes.rim.width)} inside {sizes.told}, with wall and rolled rim"
-            f" {show.length(outer.width)}",
-            "height": f"{show.length(sizes.deep)} deep inside, {sizes.told}",
+            "length": f"{show.length(sizes.rim.length)} inside {sizes.told} + wall and rolled rim"
+            f" {show.length(outer.length - sizes.rim.length)} = {show.length(outer.length)}",
+            "width": f"{show.length(sizes.rim.width)} inside {sizes.told} + wall and rolled rim"
+            f" {show.length(outer.width - sizes.rim.width)} = {show.length(outer.width)}",
+            "height": f"deep inside, {sizes.told}: {show.length(sizes.deep)}",
         },
     )
 
@@ -289,7 +289,10 @@ def _paint(choice: Trough, sizes: _Sizes, show: Printer) -> tuple[Good, ...]:
     girth = pi * rim.width + 2 * (rim.length - rim.width) if rim.round else 2 * (rim.length + rim.width)
     area = girth * sizes.deep * 2
     tins = ceil(area / 1e6 / TIN_COVERS_M2)
-    words = f"outside {show.area(area / 2)} × 2 coats ÷ {show.area(TIN_COVERS_M2 * 1e6)} a tin = {tins}"
+    words = (
+        f"outside {show.area(area / 2)} × 2 coats ÷ {show.area(TIN_COVERS_M2 * 1e6)} a tin,"
+        f" rounded up = {tins}"
+    )
     return (Good(key="metal-paint", what="paint", count=tins, unit="piece", working=words),)
 
 

@@ -6,12 +6,10 @@ from math import ceil
 from acrebox.core.assembly import Assembly
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fill.offers import CRUMB_L
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.convert import GRAVITY
+from acrebox.core.measure.printing import Printer, named
 from acrebox.core.stock import Catalogue
 from acrebox.core.worked import COMMON_PRACTICE, Worked
-
-GRAVITY = 9.81
-"""What a kilogram weighs [N]."""
 
 
 def barrows_for(litres: float, barrow: float) -> int:
@@ -33,7 +31,7 @@ def barrows_worked(layer: FilledLayer, barrow: float, show: Printer) -> Worked:
 def wet_words(layer: FilledLayer, show: Printer) -> str:
     """What a layer weighs, material by material."""
     return " + ".join(
-        f"{c.material.name} {show.cubic(c.settled)} × {show.density(c.material.wet_kg_per_l)}"
+        f"{named(show.cubic(c.settled), c.material.name)} × {show.density(c.material.wet_kg_per_l)}"
         for c in layer.everything
     )
 
@@ -50,7 +48,7 @@ def wet_worked(layer: FilledLayer, show: Printer) -> Worked:
 
 def bears_kpa(kg: float, area: float) -> float:
     """How heavy a weight [kg] is on the area that it covers [mm²], in kPa."""
-    return kg * GRAVITY / area * 1000
+    return kg * float(GRAVITY) / area * 1000
 
 
 def full_weight(bed: Assembly, layers: Sequence[FilledLayer], stock: float, book: Catalogue) -> float:

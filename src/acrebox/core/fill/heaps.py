@@ -60,7 +60,7 @@ def heap_words(heap: Heap, litres: float, barrow: float, show: Printer) -> str:
     """How much it is, with its working."""
     if heap.measured == "cone" and heap.across and heap.high:
         across, high = show.run(heap.across.mm), show.run(heap.high.mm)
-        return f"a cone: 3.1416 × ({across})² × {high} ÷ 12{show.to_cubic} = {show.cubic(litres)}"
+        return f"a cone: π × ({across})² × {high} ÷ 12{show.to_cubic} = {show.cubic(litres)}"
     if heap.measured == "volume":
         return f"{show.cubic(litres)} to hand"
     each = barrow if heap.measured == "barrows" else heap.holds.litres

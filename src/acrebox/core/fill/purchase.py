@@ -242,7 +242,7 @@ def loose_worked(bought: Purchase, show: Printer) -> Worked:
     return Worked(
         amount=bought.loose,
         unit="L",
-        working=f"{words} = {show.cubic(bought.loose)}, that is {show.as_loads(bought.loose)}",
+        working=f"{words} = {show.cubic(bought.loose)} = {show.as_loads(bought.loose)}",
         assumptions=list(bought.heaps),
     )
 
@@ -258,12 +258,14 @@ def offer_words(offer: Offer, bought: Purchase, show: Printer) -> str:
     bulk = bought.material.bulk
     if offer.steps and bulk:
         words.append(
-            f"{offer.steps} × {show.pack(bulk.step.litres)} loose × {show.money(bulk.price)} +"
+            f"{offer.steps} × {show.money(bulk.price)} (loose, {show.pack(bulk.step.litres)} each) +"
             f" {show.money(bulk.delivery)} to bring it"
         )
     for count, bag in zip(offer.counts, bought.bags, strict=True):
         if count:
-            words.append(f"{count} {_bags_of(count)} {show.pack(bag.size.litres)} × {show.money(bag.price)}")
+            words.append(
+                f"{count} × {show.money(bag.price)} ({_bags_of(count)} {show.pack(bag.size.litres)})"
+            )
     return f"{' + '.join(words)} = {show.money(offer.cost)}"
 
 
@@ -273,9 +275,10 @@ def _bags_of(count: int) -> str:
 
 def _offers(bought: Purchase, show: Printer) -> str:
     if bought.taken is None or not bought.taken.packs:
-        return "to hand: costs nothing"
-    less = f" − {show.cubic(bought.to_hand)} to hand" if bought.to_hand else ""
-    words = [f"{show.cubic(bought.loose)}{less}: {offer_words(bought.taken, bought, show)}"]
+        return f"all of it to hand: {show.money(Decimal(0))}"
+    loose, hand = bought.loose, bought.to_hand
+    less = f" − {show.cubic(hand)} to hand = {show.cubic(loose - hand)}; for that" if hand else ""
+    words = [f"{show.cubic(loose)}{less}: {offer_words(bought.taken, bought, show)}"]
     words.append(f"{show.cubic(bought.left)} left over in all")
     if bought.reserve:
         words.append(f"{show.cubic(bought.reserve)} of it kept back for topping up")

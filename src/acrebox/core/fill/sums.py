@@ -7,7 +7,7 @@ from decimal import Decimal
 from acrebox.core.fill.carried import barrows_for, wet_words
 from acrebox.core.fill.layers import FilledLayer
 from acrebox.core.fill.purchase import Purchase
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, named
 from acrebox.core.worked import COMMON_PRACTICE, LIST_PRICES, Worked
 
 
@@ -34,18 +34,18 @@ def sum_up(
     loads = [(p.material.name, barrows_for(p.loose, barrow)) for p in purchases]
     barrows = sum(count for _, count in loads)
     cost = sum((p.cost for p in purchases), Decimal(0))
-    by_layer = " + ".join(f"{x.name} {show.cubic(x.settled)}" for x in layers)
-    by_material = " + ".join(f"{p.material.name} {show.cubic(p.loose)}" for p in purchases)
+    by_layer = " + ".join(named(show.cubic(x.settled), x.name) for x in layers)
+    by_material = " + ".join(named(show.cubic(p.loose), p.material.name) for p in purchases)
     return FillSums(
         settled=Worked(
             amount=settled,
             unit="L",
-            working=f"{by_layer} = {show.cubic(settled)}, that is {show.as_loads(settled)}",
+            working=f"{by_layer} = {show.cubic(settled)} = {show.as_loads(settled)}",
         ),
         loose=Worked(
             amount=loose,
             unit="L",
-            working=f"{by_material} = {show.cubic(loose)}, that is {show.as_loads(loose)}",
+            working=f"{by_material} = {show.cubic(loose)} = {show.as_loads(loose)}",
             assumptions=["settling factors of each material"],
             source=COMMON_PRACTICE,
         ),
@@ -60,8 +60,8 @@ def sum_up(
             amount=barrows,
             unit="loads",
             working=(
-                f"{' + '.join(f'{name} {count}' for name, count in loads)} = {barrows} loads of"
-                f" {show.pack(barrow)}"
+                f"loads of {show.pack(barrow)}:"
+                f" {' + '.join(named(str(count), name) for name, count in loads)} = {barrows}"
             ),
             source="whole loads of each material",
         ),
@@ -69,7 +69,7 @@ def sum_up(
             amount=float(cost),
             unit=currency,
             working=(
-                f"{' + '.join(f'{p.material.name} {show.money(p.cost)}' for p in purchases)} ="
+                f"{' + '.join(named(show.money(p.cost), p.material.name) for p in purchases)} ="
                 f" {show.money(cost)}"
             ),
             source=LIST_PRICES,

@@ -1,6 +1,6 @@
 """Which fixing a joint takes: the shortest with bite enough that does not poke out."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import ceil
@@ -15,8 +15,8 @@ from acrebox.core.worked import COMMON_PRACTICE, Worked
 
 @dataclass(frozen=True, kw_only=True)
 class Fixed:
-    """Joints alike and what fixes them: fewest and most a joint, `count` in all, bite [mm]; what is wrong
-    with it, if anything.
+    """Joints alike and what fixes them: `mix` of (fixings a joint, how many such joints), `count` in all,
+    bite [mm]; what is wrong with it, if anything.
 
     `into` [mm] is the least that can hold it. In `hard` timber a pilot hole is a must.
     """
@@ -24,7 +24,7 @@ class Fixed:
     kind: str
     screw: Screw
     joints: int
-    each: tuple[int, int]
+    mix: tuple[tuple[int, int], ...]
     count: int
     through: float
     into: float
@@ -35,8 +35,13 @@ class Fixed:
     @property
     def each_words(self) -> str:
         """How many a joint: `4`, or `2 to 3`."""
-        low, high = self.each
+        low, high = self.mix[0][0], self.mix[-1][0]
         return str(low) if low == high else f"{low} to {high}"
+
+    @property
+    def mix_words(self) -> str:
+        """The sum that the count is: `8 joints × 2 + 4 joints × 3`."""
+        return " + ".join(f"{n} joint{'s' if n > 1 else ''} × {each}" for each, n in self.mix)
 
 
 SEAM = "sheet seam"
@@ -129,7 +134,7 @@ def _fixed(key: tuple[str, float, str, bool, str], rows: list[tuple[int, float]]
         kind=kind,
         screw=screw,
         joints=len(rows),
-        each=(min(counts), max(counts)),
+        mix=tuple(sorted(Counter(counts).items())),
         count=sum(counts),
         through=through,
         into=into,
@@ -152,8 +157,8 @@ def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
             amount=fixed.count,
             unit="fixings",
             working=(
-                f"{fixed.joints} joints × {fixed.each_words} = {fixed.count}: at least {rule.least} a joint,"
-                f" one every {show.length(rule.every(show.built))} of contact"
+                f"{fixed.mix_words} = {fixed.count}; at least {rule.least} a joint, one every"
+                f" {show.length(rule.every(show.built))} of contact"
             ),
             source=COMMON_PRACTICE,
         ),
@@ -162,7 +167,7 @@ def fixed_worked(fixed: Fixed, show: Printer) -> dict[str, Worked]:
             unit="mm",
             working=(
                 f"{show.length(screw.length.mm)} long − {show.thin(fixed.through)} passed ="
-                f" {show.length(fixed.bite)} bite into {show.length(fixed.into)}"
+                f" {show.length(fixed.bite)}; it bites into {show.length(fixed.into)}"
             ),
             assumptions=[pilot, "stainless or galvanised, since it stands outdoors"],
             source=COMMON_PRACTICE,

@@ -35,11 +35,13 @@ def _poured(bed: Assembly, good: Good, ground: Ground, bag: float, show: Printer
     holes = holes_of(bed, ground)
     every = litres(concrete_in(holes))
     deep = [h.deep for h in holes]
+    bags = ceil(every / bag - 1e-9)
     working = (
-        f"{len(holes)} holes {show.length(min(deep))} to {show.length(max(deep))} deep in the ground as it is"
-        f" less the posts = {show.volume(every)}, at {show.pack(bag)} a bag"
+        f"{len(holes)} holes {show.length(min(deep))} to {show.length(max(deep))} deep in the ground"
+        f" as it is,"
+        f" less the posts: {show.cubic(every)} ÷ {show.pack(bag)} a bag, rounded up = {bags}"
     )
-    return replace(good, count=ceil(every / bag - 1e-9), working=working)
+    return replace(good, count=bags, working=working)
 
 
 def _open(room: Compartment, ground: Ground) -> Compartment:

@@ -1,11 +1,12 @@
 """Setting out: pegs, strings on profiles, 3-4-5, diagonals to expect."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import cos, hypot, radians, sqrt
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.ground.limits import ground_limit
+from acrebox.core.ground.network import Tie
 from acrebox.core.ground.taped import network_of
 from acrebox.core.measure.systems import System
 from acrebox.core.shape.vector import Point2
@@ -28,11 +29,13 @@ class Peg:
 
 @dataclass(frozen=True)
 class Diagonal:
-    """How far two corners lie apart [mm]."""
+    """How far two corners lie apart [mm], and how far `along` and `across` the bed."""
 
     start: str
     end: str
     length: float
+    along: float
+    across: float
 
 
 @dataclass(frozen=True)
@@ -68,7 +71,7 @@ def set_out(bed: Assembly, built: System) -> SettingOut:
     network = network_of(bed)
     names = list(network.corners)
     diagonals = [
-        Diagonal(names[t.start], names[t.end], long)
+        Diagonal(names[t.start], names[t.end], long, *_apart(network.wanted, t))
         for t, long in list(zip(network.ties, network.lengths, strict=True))[len(names) :]
     ]
     return SettingOut(
@@ -78,6 +81,11 @@ def set_out(bed: Assembly, built: System) -> SettingOut:
         middles=(),
         radius=None,
     )
+
+
+def _apart(points: Sequence[Point2], tie: Tie) -> Point2:
+    (x0, y0), (x1, y1) = points[tie.start], points[tie.end]
+    return abs(x1 - x0), abs(y1 - y0)
 
 
 def _pegs(bed: Assembly, names: list[str], built: System) -> Iterator[Peg]:

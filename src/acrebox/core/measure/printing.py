@@ -7,8 +7,10 @@ from decimal import ROUND_HALF_UP, Decimal
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
+from math import floor, log10
 
 from acrebox.core.measure.convert import (
+    GRAVITY,
     KG_PER_POUND,
     KN_M3_PER_PCF,
     KPA_PER_PSF,
@@ -81,6 +83,11 @@ def cents(amount: Decimal) -> Decimal:
     return amount.quantize(Decimal("0.01"), rounding=ROUND_HALF_UP)
 
 
+def named(value: str, name: str) -> str:
+    """A value in a sum with what it is of, so that no digit in a name is taken for a number of the sum."""
+    return f"{value} ({name})" if name[:1].isalpha() else f"{value} (of {name})"
+
+
 LEAST_MM = 0.05
 THIN_MM = 3.0
 
@@ -113,6 +120,17 @@ _UNITS: dict[str, tuple[_Unit, _Unit]] = {
     "inertia": (_Unit(10**4, "cm⁴", 1), _Unit(MM_PER_INCH**4, "in⁴", 2)),
     "run": (_Unit(1000, "m", 3), _Unit(MM_PER_FOOT, "ft", 3)),
     "bow": (_Unit(1, "mm", 1), _Unit(MM_PER_INCH, "in", 2)),
+}
+
+
+# Metric unit; exponents of pounds and of inches in the other one, and its sign.
+_OF_SECTIONS = {
+    "line_load": ("N/mm", 1, -1, "lb/in"),
+    "length": ("mm", 0, 1, "in"),
+    "stress": ("N/mm²", 1, -2, "psi"),
+    "modulus": ("mm³", 0, 3, "in³"),
+    "inertia": ("mm⁴", 0, 4, "in⁴"),
+    "moment": ("N·mm", 1, 1, "lb·in"),
 }
 
 
@@ -189,16 +207,27 @@ class Printer:
             return f"{self.number(cubic_feet, 1)} ft³"
         return f"{self.number(litres / float(LITRES_PER_YD3), 2)} yd³"
 
+    def fine_volume(self, litres: float) -> str:
+        """A small volume to reckon with [L]: hundredths of a litre, ten-thousandths of a cubic foot."""
+        if self.metric:
+            return f"{self.number(litres, 2)} L"
+        return f"{self.number(litres / float(LITRES_PER_FT3), 4)} ft³"
+
     @property
     def to_cubic(self) -> str:
         """What lengths multiplied are multiplied with for the unit of `cubic`, in words."""
-        return " × 1000" if self.metric else ""
+        return " × 1000 L/m³" if self.metric else ""
 
     def cubic(self, litres: float) -> str:
         """A volume to reckon with [L]: litres, or cubic feet however many they are."""
         if self.metric:
             return f"{self.number(litres)} L"
         return f"{self.number(litres / float(LITRES_PER_FT3), 1)} ft³"
+
+    def signed_cubic(self, litres: float) -> str:
+        """The same [L] for what may be less than nothing."""
+        text = self.cubic(abs(litres))
+        return f"−{text}" if litres < 0 and text != self.cubic(0) else text
 
     def cubic_and_volume(self, litres: float) -> str:
         """A volume as it is reckoned with, and as it is shown where that is another unit."""
@@ -246,6 +275,20 @@ class Printer:
         said = [f"{self.number(pounds)} lb"] if pounds else []
         return " ".join([*said, f"{rest} oz"] if rest or not said else said)
 
+    def bearing(self, kg: float) -> str:
+        """A weight [kg] as the load that it bears with, to be divided by an area: newtons in thousands, or
+        pounds as they are.
+        """
+        if not self.metric:
+            return self.weight(kg)
+        return f"{self.weight(kg)} × {self.number(float(GRAVITY), 2)} N/kg ÷ {self.number(1000)} N/kN"
+
+    def weighed_out(self, kg: float) -> str:
+        """A small weight [kg] to reckon with: grams, or tenths of an ounce."""
+        if self.metric:
+            return f"{self.number(kg * GRAMS)} g"
+        return f"{self.number(kg / float(KG_PER_POUND) * OUNCES, 1)} oz"
+
     def density(self, kg_per_litre: float) -> str:
         """A density [kg/L], in kilograms a litre or pounds a cubic foot."""
         return self._of("density", kg_per_litre)
@@ -257,6 +300,25 @@ class Printer:
     def rain(self, mm_h: float) -> str:
         """How hard it rains [mm/h], in millimetres or inches an hour."""
         return self._of("rain", mm_h)
+
+    def rain_a_minute(self, mm_h: float) -> str:
+        """The same to reckon with: what falls on a square metre, or a square foot, in a minute."""
+        if self.metric:
+            return f"{self.short(mm_h)} L/m² ÷ 60 min"
+        return f"{self.number(mm_h / float(MM_PER_INCH), 1)} in ÷ 12 in/ft ÷ 60 min"
+
+    @property
+    def gravity(self) -> str:
+        """How fast what falls gains speed."""
+        if self.metric:
+            return f"{self.number(float(GRAVITY), 2)} m/s²"
+        return f"{self.number(float(GRAVITY) / float(MM_PER_FOOT) * 1000, 2)} ft/s²"
+
+    def water_on(self, mm: float) -> str:
+        """How high water lies [mm], to be multiplied with an area for its volume."""
+        if self.metric:
+            return f"{self.number(mm, 1)} L/m²"
+        return f"{self.number(mm / float(MM_PER_INCH), 2)} in ÷ 12 in/ft"
 
     def flow(self, l_min: float) -> str:
         """A flow [L/min], in litres or cubic feet a minute."""
@@ -271,11 +333,11 @@ class Printer:
         return f"{self.number(litres / float(LITRES_PER_GALLON), 2)} gal"
 
     def spread(self, m2_per_litre: float) -> str:
-        """How far paint goes [m²/L]: square metres a litre, or square feet a gallon."""
+        """How far paint goes [m²/L]: square metres to the litre, or square feet to the gallon."""
         if self.metric:
-            return f"{self.short(m2_per_litre)} m² a litre"
+            return f"{self.short(m2_per_litre)} m²/L"
         feet = m2_per_litre * 1e6 / float(MM_PER_FOOT) ** 2 * float(LITRES_PER_GALLON)
-        return f"{self.number(feet)} ft² a gallon"
+        return f"{self.number(feet)} ft²/gal"
 
     def stress(self, mpa: float) -> str:
         """A stress [MPa], in megapascals or pounds a square inch."""
@@ -288,6 +350,35 @@ class Printer:
     def force(self, newtons: float) -> str:
         """A force [N], in newtons or pounds."""
         return self._of("force", newtons)
+
+    @property
+    def to_newtons(self) -> str:
+        """What kilopascals times metres are multiplied with for newtons on the metre, in words."""
+        return " × 1000 N/kN" if self.metric else ""
+
+    @property
+    def from_newtons(self) -> str:
+        """What newtons on a square metre are divided by for kilopascals, in words."""
+        return " ÷ 1000 N/kN" if self.metric else ""
+
+    def significant(self, value: float, digits: int = 4) -> str:
+        """A number with so many digits that tell, or all before its point."""
+        places = digits - 1 - floor(log10(abs(value))) if value else 0
+        return self.number(value, max(0, places))
+
+    def sawn(self, what: str, value: float) -> str:
+        """A quantity of a section's arithmetic [N, mm], to four digits: newtons and millimetres, or pounds
+        and inches. `what` is a line_load, length, stress, modulus, inertia or moment.
+        """
+        metric, pounds, inches, unit = _OF_SECTIONS[what]
+        if self.metric:
+            return f"{self.significant(value)} {metric}"
+        worth = float(NEWTONS_PER_POUND) ** pounds * float(MM_PER_INCH) ** inches
+        return f"{self.significant(value / worth)} {unit}"
+
+    def big_force(self, newtons: float) -> str:
+        """A force [N] as kilopascals on square metres come to it: kilonewtons, or pounds."""
+        return f"{self.number(newtons / 1000, 3)} kN" if self.metric else self.force(newtons)
 
     def moment(self, n_mm: float) -> str:
         """A moment [N·mm], in newton metres or pound feet."""
@@ -313,6 +404,21 @@ class Printer:
         """A length to reckon with [mm], in metres or feet with up to three decimals."""
         unit = self._unit("run")
         return f"{self.short(mm / float(unit.worth), unit.digits)} {unit.sign}"
+
+    def length_and_run(self, mm: float) -> str:
+        """A length [mm] as it is measured, and as it is bought by."""
+        return f"{self.length(mm)} = {self.run(mm)}"
+
+    def fine_weight(self, kg: float) -> str:
+        """A weight [kg] to reckon with, to a hundredth."""
+        unit = self._unit("weight")
+        return f"{self.number(kg / float(unit.worth), 2)} {unit.sign}"
+
+    def exact_run(self, mm: float) -> str:
+        """The same with every decimal, also where they are noughts, below nothing too."""
+        unit = self._unit("run")
+        sign = "−" if mm < -LEAST_MM else ""
+        return f"{sign}{self.number(abs(mm) / float(unit.worth), unit.digits)} {unit.sign}"
 
     def walk(self, mm: float) -> str:
         """How far something is to walk [mm]: to a tenth of a metre or the foot, inches of what is near."""

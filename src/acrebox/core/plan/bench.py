@@ -3,13 +3,14 @@
 from collections import Counter
 from decimal import Decimal
 
-from acrebox.core.assembly import StickPiece, ends_in_words
+from acrebox.core.assembly import Part, StickPiece, ends_in_words
 from acrebox.core.bench.made import compare
 from acrebox.core.bench.setups import stop_settings
 from acrebox.core.bench.sticks import cut_all
 from acrebox.core.bench.supply import CutStick, StockCutting
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.measure.convert import tenths
+from acrebox.core.measure.printing import Printer
 from acrebox.core.plan.bench_rows import (
     Cut,
     Cutting,
@@ -24,6 +25,7 @@ from acrebox.core.stock import Bar, Sheet
 from acrebox.core.takeoff import CutGroup
 from acrebox.core.worked import Worked
 
+SAME_MM, SQUARE, UP = 0.05, 1e-9, 2
 METHOD = "branch and price on the mix of sticks; exact bound in whole numbers"
 
 
@@ -35,9 +37,10 @@ def cuts_of(seen: Seen) -> list[Cut]:
 def _cut(group: CutGroup, seen: Seen) -> Cut:
     show, first, piece = seen.show.length, group.parts[0], group.piece
     length = group.length / 10
-    words = f"{group.role} {first.name}: {show(piece.finished)}"
+    words = f"{group.role} {first.name}: {_placed_words(first, length - piece.allowance, seen.show)}"
     if piece.allowance:
-        words += f" + {show(piece.allowance)} {piece.allowed_for} = {show(length)}"
+        more = f"{show(piece.allowance)} {piece.allowed_for}"
+        words += f"; {show(length - piece.allowance)} + {more} = {show(length)}"
     points = piece.sawn if piece.sawn and piece.sawn.long_point is not None else None
     if points:
         words += (
@@ -61,9 +64,26 @@ def _cut(group: CutGroup, seen: Seen) -> Cut:
         parts=[seen.takeoff.part_labels[p.name] for p in group.parts],
         working={
             "length_mm": Worked(amount=length, unit="mm", working=words),
-            "count": Worked(amount=group.count, unit="pieces", working=f"{group.count}: {where}"),
+            "count": Worked(amount=group.count, unit="pieces", working=f"{where}: {group.count}"),
         },
     )
+
+
+def _placed_words(part: Part, long: float, show: Printer) -> str:
+    """How long a piece is [mm] where it lies: from its beginning to its end along the bed, or over and in the
+    ground; as it is where it lies askew.
+    """
+    box = part.solid
+    axis = next((n for n, share in enumerate(box.along) if abs(share) > 1 - SQUARE), None)
+    if axis is None or abs(box.length - long) > SAME_MM:
+        return show.length(long)
+    start = box.origin[axis]
+    low, high = sorted((start, start + box.along[axis] * box.length))
+    if low > -SAME_MM:
+        return f"ends at {show.length(high)} − begins at {show.length(max(0.0, low))} = {show.length(long)}"
+    if axis == UP and low < -SAME_MM < high:
+        return f"{show.length(high)} over the ground + {show.length(-low)} in it = {show.length(long)}"
+    return show.length(long)
 
 
 def _notches(piece: StickPiece) -> list[Housing]:
@@ -98,7 +118,7 @@ def cutting_of(seen: Seen) -> Cutting:
         if proven
         else f"at most {show(cost - bound)} dearer than the best there can be"
     )
-    each = " + ".join(f"{s.stock} {show(s.cost)}" for s in seen.cuttings)
+    each = " + ".join(f"{s.stock} {show(s.cost)}" for s in seen.cuttings) or f"nothing is sawn: {show(cost)}"
     return Cutting(
         sticks=sticks,
         settings=settings,
@@ -113,7 +133,7 @@ def cutting_of(seen: Seen) -> Cutting:
             "bound": Worked(
                 amount=float(bound),
                 unit=seen.book.currency,
-                working=f"plan {show(cost)}, bound {show(bound)}: {verdict}",
+                working=f"plan {show(cost)}, bound {show(bound)}; {verdict}",
                 assumptions=_saw(seen),
                 source=METHOD,
             ),
@@ -136,12 +156,7 @@ def _saw(seen: Seen) -> list[str]:
 def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     show = seen.show.money
     timber = seen.book.find_cuttable(section.stock)
-    mix = Counter(s.supply.length for s in section.taken)
-    words = " + ".join(
-        f"{n} × {seen.show.length(length / 10)}" for length, n in sorted(mix.items(), reverse=True)
-    )
-    if section.aside:
-        words += f" + {len(section.aside)} set aside for bad ones"
+    each = _each(section, seen)
     tie = (
         "and no plan of that cost has fewer sticks"
         if section.fewest
@@ -162,17 +177,29 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
                 amount=float(section.bound),
                 unit=seen.book.currency,
                 working=(
-                    f"{words} for {show(section.cost)}; nothing can cost less than {show(section.bound)},"
-                    f" {tie}"
+                    f"nothing can cost less than {show(section.bound)}, {tie}; the plan costs"
+                    f" {show(section.cost)}"
                 ),
                 assumptions=_saw(seen),
                 source=METHOD,
             ),
             "cost": Worked(
-                amount=float(section.cost), unit=seen.book.currency, working=f"{words} = {show(section.cost)}"
+                amount=float(section.cost), unit=seen.book.currency, working=f"{each} = {show(section.cost)}"
             ),
         },
     )
+
+
+def _each(section: StockCutting, seen: Seen) -> str:
+    """What is taken of a section by length, and what one of it costs; what is to hand costs nothing."""
+    aside, mix = Counter(section.aside), Counter(section.supplied)
+    rows = []
+    for supply, count in sorted(mix.items(), key=lambda row: (-row[0].length, row[0].to_hand)):
+        price = seen.show.money(Decimal(0) if supply.to_hand else supply.price)
+        of = f"of {seen.show.length(supply.length / 10)}" + (" to hand" if supply.to_hand else "")
+        spare = f", {aside[supply]} of them set aside for bad ones" if aside[supply] else ""
+        rows.append(f"{count} × {price} ({of}{spare})")
+    return " + ".join(rows)
 
 
 def _stick(stick: CutStick, number: int, seen: Seen, names: dict[str, str]) -> PlannedStick:

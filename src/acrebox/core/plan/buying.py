@@ -31,7 +31,7 @@ def stick_lines(seen: Seen) -> list[Buy]:
                 count,
                 "sheet" if seen.book.find_sheet(section.stock) else "stick",
                 bought.price,
-                f"{count} × {length} at {price}",
+                f"{length} long: {count} × {price}",
                 length=bought.length / 10,
                 aside=_aside(section.aside, bought),
                 assumptions=["the yard's list price, or the one you typed"],
@@ -55,7 +55,10 @@ def goods_lines(seen: Seen) -> list[Buy]:
     for screw in seen.book.screw:
         if counts[screw.key]:
             boxes = ceil(counts[screw.key] / screw.box)
-            words = f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes} × {money(screw.price)}"
+            words = (
+                f"{counts[screw.key]} ÷ {screw.box} a box, rounded up = {boxes}; {boxes} ×"
+                f" {money(screw.price)}"
+            )
             unit = f"box of {screw.box}"
             lines.append(buy_line(seen, screw.key, screw.name, boxes, unit, screw.price, words))
     for good in seen.takeoff.counted:
@@ -72,8 +75,11 @@ def _good_line(good: CountedNeed, seen: Seen) -> Buy:
     else:
         price, name = good.price, good.name or good.key
     each = (price * Decimal(str(good.share))).quantize(Decimal("0.01"))
-    shared = "" if good.share == 1 else f", of which this bed pays {seen.show.short(good.share)}"
-    words = f"{good.working}; {count} to buy × {money(price)}{shared}"
+    share = seen.show.short(good.share)
+    shared = (
+        "" if good.share == 1 else f"{share} is paid by this bed: {share} × {money(price)} = {money(each)}; "
+    )
+    words = f"{good.working}; {shared}{count} × {money(each)}"
     return buy_line(seen, good.key, name, count, good.unit, each, words)
 
 

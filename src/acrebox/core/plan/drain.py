@@ -176,8 +176,8 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
         "wanted_l_min": Worked(
             amount=found.wanted,
             unit="L/min",
-            working=f"{show.area(area)} × {show.rain(choice.rain_mm_h.mm_h)}{tanks} ="
-            f" {show.flow(found.wanted)}",
+            working=f"{show.rain(choice.rain_mm_h.mm_h)}: {show.area(area)} ×"
+            f" {show.rain_a_minute(choice.rain_mm_h.mm_h)}{tanks} = {show.flow(found.wanted)}",
             assumptions=["all that falls on the soil leaves at once"],
         )
     }
@@ -186,9 +186,10 @@ def _workings(found: Drains, seen: Seen) -> dict[str, Worked]:
         worked["carries_l_min"] = Worked(
             amount=found.carries,
             unit="L/min",
-            working=f"{many} × {show.short(choice.coefficient)} of the ideal flow through"
-            f" {show.length(found.diameter)} under {show.length(choice.head.mm)} of water,"
-            f" {show.flow(found.each)} each = {show.flow(found.carries)}",
+            working=f"through {show.length(found.diameter)} under {show.length(choice.head.mm)} of water:"
+            f" {show.short(choice.coefficient)} × π ÷ 4 × ({show.exact_run(found.diameter)})² × √(2 ×"
+            f" {show.gravity} × {show.exact_run(choice.head.mm)}) × 60 s/min{show.to_cubic} ="
+            f" {show.flow(found.each)}; {many} × {show.flow(found.each)} = {show.flow(found.carries)}",
             assumptions=["nothing clogs it; soil over it lets less through"],
             source=ORIFICE,
         )

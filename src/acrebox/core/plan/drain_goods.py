@@ -58,8 +58,11 @@ def _piped(
     """Pipe in whole lengths, with couplings where a piece is longer than one; the fittings."""
     pipe = seen.book.find_good(f"pipe-{of.stem}")
     count, couplings = _lengths(pieces_of, pipe, seen)
+    whole = sum(p.count * p.length for p in pieces_of)
     pieces = " + ".join(f"{p.count} × {seen.show.exact(p.length)}" for p in pieces_of)
-    yield good_line(seen, pipe.key, count, f"{pieces}, out of whole lengths", "drain")
+    yield good_line(
+        seen, pipe.key, count, f"{pieces} = {seen.show.exact(whole)}; out of whole lengths {count}", "drain"
+    )
     if couplings:
         yield good_line(
             seen, f"coupling-{of.stem}", couplings, "where a piece is longer than a length", "drain"

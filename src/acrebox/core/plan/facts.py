@@ -9,6 +9,7 @@ from typing import Any
 
 from pydantic import Field
 
+from acrebox.core.assembly.room import area_words, outline_words
 from acrebox.core.bench.supply import supplies, usable
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.data import by_key, in_round, read_as
@@ -110,9 +111,7 @@ def _sizes(seen: Seen) -> Facts:
     outside, inside = bed.outline.area, bed.soil_face.area
     volume = outside * bed.wall_height / MM3_PER_LITRE
     return {
-        "area_outside": Worked(
-            amount=outside / 1e6, unit="m²", working=f"within the outline: {show.area(outside)}"
-        ),
+        "area_outside": Worked(amount=outside / 1e6, unit="m²", working=outline_words(bed, show)),
         "volume_outside": Worked(
             amount=volume,
             unit="L",
@@ -123,7 +122,7 @@ def _sizes(seen: Seen) -> Facts:
             assumptions=["a cap on top is left out"],
         ),
         "area_inside": Worked(
-            amount=inside / 1e6, unit="m²", working=f"what is planted, within the walls: {show.area(inside)}"
+            amount=inside / 1e6, unit="m²", working=area_words(bed, show), assumptions=["what is planted"]
         ),
     }
 
@@ -151,7 +150,7 @@ def _carried(seen: Seen) -> Facts:
             amount=area / 1e6,
             unit="m²",
             working=(
-                f"within the outline: {show.area(area)}"
+                outline_words(bed, show)
                 if under is None
                 else f"{under.count} {under.what} × {show.area(under.area)} = {show.area(area)}"
             ),
@@ -159,7 +158,7 @@ def _carried(seen: Seen) -> Facts:
         "footprint_pressure": Worked(
             amount=kpa,
             unit="kPa",
-            working=f"{show.weight(weight)} over {show.area(area)} = {show.pressure(kpa)}",
+            working=f"{show.bearing(weight)} ÷ {show.area(area)} = {show.pressure(kpa)}",
             assumptions=["spread evenly"],
         ),
     }
@@ -192,8 +191,9 @@ def _lower(seen: Seen) -> Facts:
     top = seen.layers[-1].top
     if top - bed.cavity.floor <= step:
         return {}
-    litres = bed.cavity.litres_to(top) - bed.cavity.litres_to(top - step)
-    whole = sum(x.settled for x in seen.layers)
+    full, lower = bed.cavity.litres_to(top), bed.cavity.litres_to(top - step)
+    litres = full - lower
+    whole, step_words = sum(x.settled for x in seen.layers), "a hand"
     cost = sum((p.cost for p in seen.purchases), Decimal(0))
     saved = cost * Decimal(str(litres / whole))
     return {
@@ -201,8 +201,10 @@ def _lower(seen: Seen) -> Facts:
             amount=litres,
             unit="L",
             working=(
-                f"{show.length(step)} less high: {show.volume(litres)} of {show.volume(whole)}, and about"
-                f" {show.money(saved)} of {show.money(cost)}"
+                f"{show.cubic(full)} to the fill line − {show.cubic(lower)} to a line {step_words} lower ="
+                f" {show.cubic(litres)}; about {show.cubic(litres)} ÷ {show.cubic(whole)} ×"
+                f" {show.money(cost)}"
+                f" = {show.money(saved)} less"
             ),
             assumptions=["at what a litre costs here; whole bags and loads make steps of it"],
         )
@@ -219,12 +221,17 @@ def _out_of_a_sheet(seen: Seen) -> Facts:
     kerf = tenths(bench.kerf.mm)
     each = {long: (room + kerf) // (group.length + kerf) for long, room in sorted(had.items())}
     best = max(each, key=lambda long: (each[long] * group.length / long, -long))
-    words = "; ".join(f"a sheet of {show.length(long / 10)} gives {n}" for long, n in each.items())
+    room, cut = (show.drill(mm / 10) for mm in (had[best], group.length))
+    saw = show.drill(kerf / 10)
+    others = ", ".join(
+        f"one of {show.length(long / 10)} gives {n}" for long, n in each.items() if long != best
+    )
+    words = f"({room} + a cut {saw}) ÷ ({cut} + a cut {saw}), rounded down = {each[best]}"
     return {
         "rings_a_sheet": Worked(
             amount=each[best],
             unit="rings",
-            working=f"cut to {show.length(group.length / 10)}: {words}",
+            working=f"of a sheet of {show.length(best / 10)}: {words}" + (f"; {others}" if others else ""),
             assumptions=[f"{group.count} sheets cut together make {each[best]} rings as high"],
         )
     }

@@ -12,6 +12,7 @@ from acrebox.core.fill.purchase import cost_worked, loose_worked
 from acrebox.core.fill.sums import sum_up
 from acrebox.core.fill.worked import volumes_worked
 from acrebox.core.measure.convert import litres, litres_to_ft3, litres_to_yd3
+from acrebox.core.measure.printing import named
 from acrebox.core.plan.buy_rows import Buy
 from acrebox.core.plan.fill_rows import BagsBought, FillLayer, FillPlan, FillPurchase, MixRow
 from acrebox.core.plan.purchase_lines import purchase_lines
@@ -71,8 +72,8 @@ def _share_of_cost(number: int, seen: Seen) -> tuple[Decimal, str]:
         if mine > 0 and bought.loose > 0:
             part = (bought.cost * Decimal(str(mine / bought.loose))).quantize(Decimal("0.01"))
             total += part
-            share = seen.show.number(mine / bought.loose * 100)
-            words.append(f"{share} % of {bought.material.name} {seen.show.money(bought.cost)}")
+            share = seen.show.number(mine / bought.loose * 100, 1)
+            words.append(f"{share} % × {named(seen.show.money(bought.cost), bought.material.name)}")
     return total, f"{' + '.join(words)} = {seen.show.money(total)}"
 
 

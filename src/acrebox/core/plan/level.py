@@ -124,8 +124,10 @@ def _workings(found: Levelled, seen: Seen) -> dict[str, Worked]:
         "target_mm": Worked(
             amount=found.target,
             unit="mm",
-            working=f"the {'lowest' if found.school == 'dig_in' else 'highest'} station less"
-            f" {show.length(choice.bury.mm)} in the ground = {show.coordinate(found.target)} over the datum",
+            working=f"over the datum: the {'lowest' if found.school == 'dig_in' else 'highest'} station"
+            f" {show.coordinate(found.target + choice.bury.mm)} − {show.length(choice.bury.mm)} in the"
+            f" ground ="
+            f" {show.coordinate(found.target)}",
         ),
         "trench_l": litre(
             found.dug,
@@ -150,7 +152,7 @@ def _workings(found: Levelled, seen: Seen) -> dict[str, Worked]:
         "wedge_l": litre(
             found.wedge,
             f"between the ground and the underside of the first course, within"
-            f" {show.area(seen.assembly.inner.area)}: {show.cubic(litres(found.wedge))}",
+            f" {show.area(seen.assembly.inner.area)}: {show.signed_cubic(litres(found.wedge))}",
             "straight between stations",
             source="prisms under the triangles between the stations, exact",
         ),
@@ -220,7 +222,9 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
             f"diagonal {d.start}": Worked(
                 amount=d.length,
                 unit="mm",
-                working=f"from {d.start} to {d.end}, corner to corner outside: {show.length(d.length)}",
+                working=f"from {d.start} to {d.end}, corner to corner outside:"
+                f" √(({show.exact_run(d.along)})² + ({show.exact_run(d.across)})²) ="
+                f" {show.exact_run(d.length)} = {show.length(d.length)}",
             )
             for d in out.diagonals[:2]
         },

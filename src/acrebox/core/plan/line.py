@@ -261,13 +261,14 @@ def _workings(found: Lining, seen: Seen) -> Workings:
             source=COMMON_PRACTICE,
         )
         bare, way = sum(r.perimeter for r in found.rooms), sum(r.round for r in found.rooms)
-        posts = f" + {show.run(way - bare)} over what stands against them" if way - bare > 1 else ""
-        total = f" = {show.run(way)}" if posts else ""
+        along = f"{show.exact_run(bare)} along the walls"
+        if way - bare > 1:
+            along = f"({along} + {show.exact_run(way - bare)} over what stands against them)"
         worked["round_mm"] = Worked(
             amount=found.round,
             unit="mm",
-            working=f"along the walls {show.run(bare)}{posts}{total}; × {show.short(found.longer)} for slack"
-            f" = {show.length(found.round)}",
+            working=f"{along} × {show.short(found.longer)} for slack = {show.exact_run(found.round)} ="
+            f" {show.length(found.round)}",
             assumptions=[f"each piece laps the next by {show.length(choice.lap.mm)}"],
             source=COMMON_PRACTICE,
         )
@@ -283,7 +284,7 @@ def _workings(found: Lining, seen: Seen) -> Workings:
         worked["tape_mm"] = Worked(
             amount=found.tape,
             unit="mm",
-            working=f"corners, joints, laps and patches together {show.run(found.tape)}",
+            working=f"corners, joints, laps and patches together: {show.exact_run(found.tape)}",
         )
     if found.coat:
         worked |= _coated(found, show)

@@ -4,7 +4,7 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.fill.layers import NOT_CHOSEN
 from acrebox.core.fill.limits import fill_limit
 from acrebox.core.fill.nitrogen import Feed, Tied, feeds, litres_to_balance, ratio_of, tied_up
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, named
 from acrebox.core.plan.rows import OrderRow
 from acrebox.core.plan.soil_rows import FeedRow, NitrogenRow, RatioRow
 from acrebox.core.worked import COMMON_PRACTICE, Worked
@@ -59,17 +59,17 @@ def _instead(tied: Tied, seen: Seen) -> str | None:
 def _worked(tied: list[Tied], grams: float, seen: Seen) -> Worked:
     show, ratio = seen.show, fill_limit("ratio")
     words = [
-        f"{t.material.name} {show.weighed(t.dry)} dry, {show.short(t.rots / t.dry * 100)} % of it rots ×"
-        f" ({show.short(t.material.carbon)} carbon ÷ {show.short(ratio)} −"
-        f" {show.short(t.material.nitrogen, 5)} nitrogen) = {show.weighed(t.grams / 1000)}"
+        f"{named(show.weighed_out(t.dry), t.material.name)} dry × {show.short(t.rots / t.dry * 100)} % of it"
+        f" rots × ({show.short(t.material.carbon)} carbon ÷ {show.short(ratio)} −"
+        f" {show.short(t.material.nitrogen, 5)} nitrogen)"
         for t in tied
     ]
     return Worked(
         amount=grams,
         unit="g",
-        working=f"{' + '.join(words)}; together {show.weighed(grams / 1000)}"
+        working=f"{' + '.join(words)} = {show.weighed_out(grams / 1000)}"
         if words
-        else "nothing in it rots faster than its own nitrogen lets it",
+        else f"nothing in it rots faster than its own nitrogen lets it: {show.weighed_out(0)}",
         assumptions=[
             f"over {show.short(ratio)} : 1 it takes what it lacks from the soil",
             "what rots in the first year: the middle of what is usual",

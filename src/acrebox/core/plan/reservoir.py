@@ -5,7 +5,7 @@ from typing import Any
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.design.reservoir import MEDIA
-from acrebox.core.measure.printing import Printer
+from acrebox.core.measure.printing import Printer, named
 from acrebox.core.plan.drain import fitting_rows, pipe_cuts, pipe_rows
 from acrebox.core.plan.reservoir_rows import ReservoirRow, WaterTestRow
 from acrebox.core.plan.reservoir_steps import reservoir_steps
@@ -104,6 +104,7 @@ def _bucket(found: Reservoir, seen: Seen) -> Iterator[str]:
 def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Workings:
     show = seen.show
     share = show.short(found.porosity)
+    over = wicking_limit("inlet_over", show.built)
     usual = "measured" if found.measured else "as is usual: measure it in a bucket"
     return {
         **(pipe_cuts(seen.kept_pipes.pieces, seen.kept_pipes.size, show) if seen.kept_pipes else {}),
@@ -111,7 +112,7 @@ def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Work
             amount=available(seen.layers),
             unit="L",
             working=" + ".join(
-                f"{c.material.name} {show.cubic(c.settled)} × ({show.short(c.material.holds)} −"
+                f"{named(show.cubic(c.settled), c.material.name)} × ({show.short(c.material.holds)} −"
                 f" {show.short(c.material.wilts)})"
                 for layer in seen.layers
                 if layer.for_roots
@@ -131,21 +132,21 @@ def _workings(found: Reservoir, soil: float, organic: float, seen: Seen) -> Work
         "soil_above_mm": Worked(
             amount=soil,
             unit="mm",
-            working=f"from the medium, {show.length(found.depth)} over the floor, to the soil's top ="
-            f" {show.length(soil)}",
+            working=f"soil's top {show.length(found.depth + soil)} over the floor − top of the medium"
+            f" {show.length(found.depth)} = {show.length(soil)}",
         ),
         "lifts_mm": Worked(
             amount=lift_of(organic, show.built),
             unit="mm",
-            working=f"{show.number(organic * 100)} % of the soil is organic: it lifts water"
+            working=f"{show.number(organic * 100)} % of the soil is organic: it lifts water:"
             f" {show.length(lift_of(organic, show.built))}",
             source=COMMON_PRACTICE,
         ),
         "inlet_mm": Worked(
             amount=found.inlet,
             unit="mm",
-            working=f"the bed inside and {show.length(wicking_limit('inlet_over', show.built))} over its rim"
-            f" = {show.length(found.inlet)}",
+            working=f"{show.length(found.inlet - over)} inside + {show.length(over)} over the rim ="
+            f" {show.length(found.inlet)}",
         ),
     }
 

@@ -226,7 +226,8 @@ def _workings(season: Season, kept: Reservoir, plan: Plan, area: float, lives: i
     use = sum(d.use for d in season.days)
     rain, lost = sum(d.rain for d in season.days), sum(d.overflow for d in season.days)
     filled = sum(d.filled for d in season.days)
-    soil = show.area(area * SQUARE_MM)
+    soil, et0 = show.area(area * SQUARE_MM), sum(d.et0 for d in season.days)
+    kept_more = (season.days[-1].store if season.days else season.held) - season.held
     hot = hottest(season)
     layers = plan[LAYERS]
     taw = available(layers)
@@ -234,22 +235,24 @@ def _workings(season: Season, kept: Reservoir, plan: Plan, area: float, lives: i
         "used_l": Worked(
             amount=use,
             unit="L",
-            working=f"every day Kc {show.short(kept.kc)} × ET₀ × {soil}, together {show.cubic(use)}",
+            working=f"Kc {show.short(kept.kc)} × ET₀ {show.water_on(et0)} × {soil} = {show.cubic(use)}",
             assumptions=["the soil stays moist, and plants cover it"],
             source="FAO-56, Eq. 6 where humidity, wind and sun are known, else Eq. 52; Kc: Table 12",
         ),
         "balance_l": Worked(
             amount=season.balance,
             unit="L",
-            working=f"in {show.cubic(rain)} of rain and {show.cubic(filled)} filled − out {show.cubic(use)}"
-            f" used and {show.cubic(lost)} over − change"
-            f" {show.cubic(filled + rain - use - lost)} = {show.cubic(season.balance)}",
+            working=f"rain {show.cubic(rain)} + filled {show.cubic(filled)} − used {show.cubic(use)} −"
+            f" run over"
+            f" {show.cubic(lost)} − more in it at the end {show.signed_cubic(kept_more)} ="
+            f" {show.signed_cubic(season.balance)}",
         ),
         "holds_out_days": Worked(
             amount=lives,
             unit="days",
-            working=f"{show.cubic(taw)} in the soil × {show.short(kept.p)} that plants take before they"
-            f" suffer, at {show.cubic(hot)} a day in the hottest week = {lives} days",
+            working=f"{show.cubic(taw)} in the soil × {show.short(kept.p)} that plants take before"
+            f" they suffer ÷"
+            f" {show.cubic(hot)} a day in the hottest week, rounded down = {lives}",
             source="FAO-56, Eq. 82 to 85",
         ),
     }

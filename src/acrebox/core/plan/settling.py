@@ -2,6 +2,7 @@
 
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.fill.settling import LEAST, MOST, YEARS, SunkYear, packed_top, sinks, topped_up
+from acrebox.core.measure.printing import named
 from acrebox.core.plan.soil_rows import SettlingRow, SunkYearRow
 from acrebox.core.stock import Fill
 from acrebox.core.worked import COMMON_PRACTICE, Worked, Workings
@@ -55,7 +56,8 @@ def _workings(
 ) -> Workings:
     show = seen.show
     first = " + ".join(
-        f"{c.material.name} {show.cubic(c.settled)} × {show.short(c.material.lost_first[LEAST] * 100)} to"
+        f"{named(show.cubic(c.settled), c.material.name)} ×"
+        f" {show.short(c.material.lost_first[LEAST] * 100)} to"
         f" {show.short(c.material.lost_first[MOST] * 100)} %"
         for layer in seen.layers
         for c in layer.contents
@@ -83,15 +85,17 @@ def _workings(
         "first_weeks_mm": Worked(
             amount=drop,
             unit="mm",
-            working=f"{show.cubic(settled)} settled of {show.cubic(loose)} loose: filled loose to the line,"
-            f" {show.short(settled / loose * 100, 1)} % of it is left, {show.length(drop)} lower",
+            working=f"{show.cubic(settled)} settled ÷ {show.cubic(loose)} loose ="
+            f" {show.number(settled / loose * 100, 1)} %; so much of it is left of what is filled"
+            f" loose to the"
+            f" line, and that is {show.length(drop)} lower",
             source=COMMON_PRACTICE,
         ),
         "top_up": Worked(
             amount=added[MOST],
             unit="L",
             working=f"{low} to {high} lost × {show.short(by.loose_per_settled)} ="
-            f" {show.cubic(added[LEAST])} to {show.cubic(added[MOST])} of {by.name} after the first year",
+            f" {show.cubic(added[LEAST])} to {show.cubic(added[MOST])}; of {by.name}, after the first year",
             assumptions=["what is added rots as well, from the year after"],
             source=COMMON_PRACTICE,
         ),

@@ -79,7 +79,7 @@ def site_of(seen: Seen) -> SiteRow:
             assumptions=[f"a way of {show.length(site_limit('way_to_kneel', show.built))} to kneel in"],
         )
     return SiteRow(
-        **{**dict(lying_at(found.bed, found.light)), "working": working},
+        **{**dict(lying_at(found.bed, found.light, show)), "working": working},
         ways=[_way(w, show) for w in found.ways],
         reach_mm=found.reach if found.reach < inf else None,
         hose=_run(found.hose, "the hose", show),
@@ -104,14 +104,14 @@ def site_of(seen: Seen) -> SiteRow:
     )
 
 
-def lying_at(bed: Footprint, light: Light | None) -> LyingRow:
+def lying_at(bed: Footprint, light: Light | None, show: Printer) -> LyingRow:
     """A bed as it lies on the plan, with the sun there."""
     return LyingRow(
         placed=True,
         ring=plain(bed.ring),
         corner=plain([bed.corner])[0],
         turn=bed.turn,
-        sun=_sun(light) if light else None,
+        sun=_sun(light, show) if light else None,
     )
 
 
@@ -139,7 +139,7 @@ def _enough_for(hours: float) -> Grows:
     return "leaves" if hours >= site_limit("sun_for_leaves") else "shade"
 
 
-def _sun(light: Light) -> SunRow:
+def _sun(light: Light, show: Printer) -> SunRow:
     shades = [
         ShadeRow(month=s.month + 1, begins=hour(s.begins), ends=hour(s.ends), by=s.by) for s in light.shades
     ]
@@ -157,12 +157,18 @@ def _sun(light: Light) -> SunRow:
             "hours_season": Worked(
                 amount=light.over_season,
                 unit="hours a day",
-                working=f"the mean of the 21st of each month of growing: {light.over_season:.1f} h",
+                working=f"the mean of the 21st of each month of growing: {_mean(light, show)}",
                 assumptions=["as high as the rim, over the whole bed", "no clouds", "trees in leaf all year"],
                 source=NOAA,
             )
         },
     )
+
+
+def _mean(light: Light, show: Printer) -> str:
+    hours = [light.hours[m] for m in light.growing]
+    added = " + ".join(f"{show.number(h, 1)} h" for h in hours)
+    return f"({added}) ÷ {len(hours)} = {show.number(light.over_season, 1)} h"
 
 
 def _in_words(light: Light, shades: list[ShadeRow]) -> str:
@@ -199,7 +205,8 @@ def _run(run: Run | None, who: str, show: Printer) -> RunRow | None:
             "long_mm": Worked(
                 amount=run.long,
                 unit="mm",
-                working=f"the shortest way for {who} from {run.start} round all that stands there: {text}",
+                working=f"the shortest way for {who} from {run.start} round all that stands there:"
+                f" {show.exact_run(run.long)}",
                 assumptions=["to within reach of the nearest edge of the bed"],
             )
         },
@@ -327,7 +334,7 @@ def carried_of(seen: Seen) -> LoadRow | None:
             "kpa": Worked(
                 amount=load.kpa,
                 unit="kPa",
-                working=f"{show.weight(load.kg)} × g ÷ {show.area(seen.assembly.outline.area)}"
+                working=f"{show.bearing(load.kg)} ÷ {show.area(seen.assembly.outline.area)}"
                 f" = {show.pressure(load.kpa)}",
                 assumptions=["watered through", "spread evenly over what the bed covers"],
             ),

@@ -139,7 +139,7 @@ def screws_of(seen: Seen) -> ScrewsOf:
 
 def seam_count(seen: Seen, wanted: int) -> int:
     """How many screws a seam has, as they are spaced; as many as are wanted where there is no such joint."""
-    return max((f.each[1] for f in seen.fixings if f.kind == SEAM), default=wanted)
+    return max((f.mix[-1][0] for f in seen.fixings if f.kind == SEAM), default=wanted)
 
 
 def _hoop(found: HoopCheck, seen: Seen) -> HoopStrength:

@@ -8,6 +8,7 @@ from acrebox.core.fill.carried import barrows_for
 from acrebox.core.fill.layers import NOT_CHOSEN
 from acrebox.core.fill.limits import fill_limit
 from acrebox.core.fill.nitrogen import feeds, tied_up
+from acrebox.core.measure.printing import named
 from acrebox.core.plan.nitrogen import NITROGEN
 from acrebox.core.plan.rows import OrderRow
 from acrebox.core.plan.soil_rows import TippingRow
@@ -25,7 +26,7 @@ def tipping_of(seen: Seen) -> TippingRow:
     each = fill_limit("shovel_minutes") + walk
     brought = sum(x.brought for x in seen.layers)
     show = seen.show
-    walked = f" + {show.short(walk, 1)} min there and back over {show.walk(way)}" if way else ""
+    walked = f" + {show.short(walk, 1)} min there and back (over {show.walk(way)})" if way else ""
     return TippingRow(
         open_end=opens,
         says=end,
@@ -46,7 +47,8 @@ def tipping_of(seen: Seen) -> TippingRow:
                 amount=brought,
                 unit="kg",
                 working=" + ".join(
-                    f"{c.material.name} {show.cubic(c.loose)} × {show.density(c.material.loose_kg_per_l)}"
+                    f"{named(show.cubic(c.loose), c.material.name)} ×"
+                    f" {show.density(c.material.loose_kg_per_l)}"
                     for x in seen.layers
                     for c in x.everything
                 )

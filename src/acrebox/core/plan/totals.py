@@ -118,17 +118,17 @@ def _amounts(seen: Seen, wet: float, wood: float) -> Workings:
     count = sum(n for _, n in bought)
     settled, soil = sum(x.settled for x in seen.layers), soil_in(seen.layers)
     other = settled - soil
-    beside = f" − {show.volume(other)} of stone and filler = {show.volume(soil)}" if other > TOLD_L else ""
+    beside = f" − {show.cubic(other)} of stone and filler = {show.cubic_and_volume(soil)}"
+    whole = show.cubic(settled) + beside if other > TOLD_L else show.volume(settled)
     return {
         "sticks": Worked(
             amount=count,
             unit="sticks",
-            working=(" + ".join(f"{stock} {n}" for stock, n in bought) or "nothing is cut from sticks")
-            + f" = {count} to buy",
+            working=" + ".join(f"{stock} {n}" for stock, n in bought) + f" = {count} to buy"
+            if bought
+            else f"nothing is cut from sticks: {count}",
         ),
-        "soil_l": Worked(
-            amount=soil, unit="L", working=f"settled, to the fill line: {show.volume(settled)}{beside}"
-        ),
+        "soil_l": Worked(amount=soil, unit="L", working=f"settled, to the fill line: {whole}"),
         "weight_kg": Worked(
             amount=wet + wood,
             unit="kg",

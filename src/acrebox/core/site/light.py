@@ -30,11 +30,12 @@ class Shade:
 
 @dataclass(frozen=True)
 class Light:
-    """The sun on a bed: hours a day by month, the mean over the months of growing, of which before and after
-    the sun is highest; when it is shaded in its middle, and the clock that says so (None: by the sun).
+    """The sun on a bed: hours a day by month, the months of growing and the mean over them, of which before
+    and after the sun is highest; when it is shaded in its middle, and by which clock (None: by the sun).
     """
 
     hours: tuple[float, ...]
+    growing: tuple[int, ...]
     over_season: float
     morning: float
     afternoon: float
@@ -59,6 +60,7 @@ def light_on(bed: Footprint, plan: GroundPlan) -> Light | None:
     share = before / (before + after) if before + after else 0.0
     return Light(
         hours=tuple(float(h) for h in hours),
+        growing=tuple(growing),
         over_season=mean,
         morning=mean * share,
         afternoon=mean * (1 - share) if mean else 0.0,

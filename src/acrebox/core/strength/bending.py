@@ -21,7 +21,8 @@ LONGEST_MM = 20_000.0
 @dataclass(frozen=True, kw_only=True)
 class Bent:
     """One member: the push on it [N/mm of its run], bow [mm] and what is allowed, stress ratio, longest
-    span by both [mm].
+    span by both [mm] and the bow that `limit`s it [mm], with the power of the span that this grows with; none
+    where the stress does.
     """
 
     case: WallAlong | Upright
@@ -36,6 +37,7 @@ class Bent:
     allowed: float
     stress_ratio: float
     longest: float
+    limit: tuple[float, int] | None
 
     @property
     def use(self) -> float:
@@ -164,6 +166,7 @@ def _made(
     ratio: float,
     limits: Sequence[tuple[float, int]],
 ) -> Bent:
+    longest, limit = _longest(case.span, bow, ratio, limits)
     return Bent(
         case=case,
         spans=spans,
@@ -176,39 +179,47 @@ def _made(
         bow=bow,
         allowed=min(allowed for allowed, _ in limits),
         stress_ratio=ratio,
-        longest=_longest(case.span, bow, ratio, limits),
+        longest=longest,
+        limit=limit,
     )
 
 
-def _longest(span: float, bow: float, ratio: float, limits: Sequence[tuple[float, int]]) -> float:
-    """The longest span [mm] at which neither the bow nor the stress is over what is allowed.
+def _longest(
+    span: float, bow: float, ratio: float, limits: Sequence[tuple[float, int]]
+) -> tuple[float, tuple[float, int] | None]:
+    """The longest span [mm] at which neither the bow nor the stress is over what is allowed, and which bow
+    comes first; none where the stress does.
 
     A bow grows with the fourth power of the span and a stress with its square; `limits` are bows allowed at
     this span [mm], and the power of the span that they grow with.
     """
-    far = [LONGEST_MM]
+    far: list[tuple[float, tuple[float, int] | None]] = [(LONGEST_MM, None)]
     if ratio > 0:
-        far.append(span * ratio**-0.5)
+        far.append((span * ratio**-0.5, None))
     if bow > 0:
-        far += [span * (allowed / bow) ** (1 / (4 - power)) for allowed, power in limits]
-    return min(far)
+        far += [(span * (allowed / bow) ** (1 / (4 - power)), (allowed, power)) for allowed, power in limits]
+    return min(far, key=lambda one: one[0])
 
 
 def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
     """How a member's bow, its stress ratio and its longest span came about."""
     timber = m.species != STEEL
-    creep = show.short(factor("creep"))
-    wet = f" wet, × {creep} for creep under what lasts" if timber else ""
-    under = " (wet, lasting load)" if timber else ""
+    wet = " (wet, what lasts)" if timber else ""
+    stiff = m.stiffness * m.section.inertia
+    share = m.bow * stiff / m.load / m.case.span**4 if m.load else 0.0
+    span = show.sawn("length", m.case.span)
+    bays = f"{m.spans} bay{'s' if m.spans > 1 else ''}"
     source = NDS if timber else STEEL_VALUES
     return {
         "bow_mm": Worked(
             amount=m.bow,
             unit="mm",
             working=(
-                f"{show.line_load(m.load)}, {m.spans} bays of at most {show.length(m.case.span)}, I"
-                f" {show.inertia(m.section.inertia)}, E {show.stiffness(m.stiffness)}{wet} ="
-                f" {show.bow(m.bow)}; allowed {show.bow(m.allowed)}"
+                f"{bays} held as it is, share of wL⁴/EI: {show.significant(share)} ×"
+                f" {show.sawn('line_load', m.load)} × ({span})⁴ ÷ (E"
+                f" {show.sawn('stress', m.stiffness)}{wet} ×"
+                f" I {show.sawn('inertia', m.section.inertia)}) = {show.bow(m.bow)}; allowed"
+                f" {show.bow(m.allowed)}"
             ),
             assumptions=_assumed(m, show),
             source=source,
@@ -217,9 +228,9 @@ def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
             amount=m.stress_ratio,
             unit="",
             working=(
-                f"moment {show.moment(m.stress_ratio * m.section.modulus * m.bending)} ÷ S"
-                f" {show.modulus(m.section.modulus)} ÷ {show.stress(m.bending)}{under}"
-                f" = {show.number(m.stress_ratio, 2)}"
+                f"moment {show.sawn('moment', m.stress_ratio * m.section.modulus * m.bending)} ÷"
+                f" (S {show.sawn('modulus', m.section.modulus)} × {show.sawn('stress', m.bending)}{wet}) ="
+                f" {show.number(m.stress_ratio, 2)}"
             ),
             assumptions=_assumed(m, show),
             source=source,
@@ -228,8 +239,7 @@ def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
             amount=m.longest,
             unit="mm",
             working=(
-                f"the longest span with a bow of at most {_limit_words(m, show)}, and a stress within bounds:"
-                f" {show.length(m.longest)}"
+                f"a bow of at most {_limit_words(m, show)}, and a stress within bounds; {_by_limit(m, show)}"
             ),
             assumptions=[ADVICE],
             source="what is seen: common practice",
@@ -241,6 +251,18 @@ def _limit_words(m: Bent, show: Printer) -> str:
     if m.species == STEEL:
         return f"a {factor('sheet_bow_share'):g}th of it"
     return f"{show.length(factor('most_bow'))} or a {factor('bow_share'):g}th of it"
+
+
+def _by_limit(m: Bent, show: Printer) -> str:
+    """How far the limit that comes first lets it span."""
+    span, far = show.sawn("length", m.case.span), show.length(m.longest)
+    if m.longest >= LONGEST_MM:
+        return f"nothing limits it up to {far}"
+    if m.limit is None:
+        return f"the stress comes first: {span} ÷ √{show.significant(m.stress_ratio)} = {far}"
+    allowed, power = m.limit
+    bows = f"({show.sawn('length', allowed)} ÷ {show.sawn('length', m.bow)})"
+    return f"the bow comes first: {span} × {('√√', '∛')[power]}{bows} = {far}"
 
 
 def _assumed(m: Bent, show: Printer) -> list[str]:

@@ -91,9 +91,10 @@ def hoop_worked(found: HoopCheck, show: Printer) -> Worked:
         amount=found.tension * 1000,
         unit="N/m",
         working=(
-            f"push {show.pressure(found.push)} × radius {show.run(found.case.radius)} ="
-            f" {show.line_load(found.tension)} of height, at the foot;"
-            f" {show.force(found.seam)} in a whole seam"
+            f"push {show.pressure(found.push)} × radius"
+            f" {show.exact_run(found.case.radius)}{show.to_newtons} ="
+            f" {show.line_load(found.tension)} of height, at the foot; in a whole seam"
+            f" {show.force(found.seam)}"
         ),
         assumptions=["a true circle: out of round, the seams bend as well", ADVICE],
         source="T = p·r, statics",
@@ -107,8 +108,8 @@ def seam_worked(found: HoopCheck, screws: int, show: Printer) -> Worked:
         unit="screws",
         working=(
             f"the lowest of {found.screws} would carry {show.force(found.lowest)} of the"
-            f" {show.force(found.takes)} that one takes; {screws} a seam as they are spaced,"
-            f" {found.case.seams} seams: {screws * found.case.seams} together"
+            f" {show.force(found.takes)} that one takes; as they are spaced {screws} a seam; together"
+            f" {screws} × {found.case.seams} seams = {screws * found.case.seams}"
         ),
         assumptions=[ADVICE],
         source=SHEAR_SOURCE,

@@ -4,20 +4,20 @@ from dataclasses import dataclass
 from math import inf, pi
 
 from acrebox.core.assembly import Laid
+from acrebox.core.measure.convert import GRAVITY
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.factors import factor
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.sources import ADVICE, STATICS
 from acrebox.core.worked import Worked
 
-GRAVITY = 9.81
-
 
 @dataclass(frozen=True, kw_only=True)
 class LaidCheck:
     """A wall at the course where it is nearest to giving way: the course that is lowest of what moves (from
-    1), the push on it [N/mm], what it weighs [N/mm], how far over what pushes acts [mm], and how many times
-    the push it takes to slide and to tip it.
+    1), the push on it [N/mm], what it weighs [N/mm], how far over its foot that acts [mm], what the walls
+    that meet it and bars hold against tipping [N·mm to the mm], how it rubs on what is under it, and how many
+    times the push it takes to slide and to tip it.
     """
 
     case: Laid
@@ -25,6 +25,9 @@ class LaidCheck:
     push: float
     weight: float
     arm: float
+    corners: float
+    bars: float
+    rubs: float
     slide: float
     tip: float
 
@@ -48,12 +51,13 @@ def _from(case: Laid, first: int, loaded: Loaded) -> LaidCheck:
     push = loaded.on(case.side).push
     total = push.total(deep)
     moment = (push.slope * deep**3 / 6 + push.top * deep**2 / 2) * 1000
-    weight = case.kg_per_m * (len(case.courses) - first) * GRAVITY / 1000
-    holds = weight * case.thick / 2 + _by_corners(case, weight, sum(case.courses[first:]))
+    weight = case.kg_per_m * (len(case.courses) - first) * float(GRAVITY) / 1000
+    corners, bars = _by_corners(case, weight, sum(case.courses[first:])), 0.0
     foot = case.anchored or first > 0
     if case.reinforced and foot and case.every:
         steel = pi / 4 * case.bar**2 * factor("bar_stress") / case.every
-        holds += steel * factor("bar_lever") * case.thick / 2
+        bars = steel * factor("bar_lever") * case.thick / 2
+    holds = weight * case.thick / 2 + corners + bars
     tied = (case.dowelled and foot) or (case.mortar and first > 0)
     rub = factor("block_on_block" if first else "block_on_ground")
     return LaidCheck(
@@ -62,6 +66,9 @@ def _from(case: Laid, first: int, loaded: Loaded) -> LaidCheck:
         push=total,
         weight=weight,
         arm=moment / total if total else 0.0,
+        corners=corners,
+        bars=bars,
+        rubs=rub,
         slide=inf if tied or not total else rub * weight / total,
         tip=holds / moment if moment else inf,
     )
@@ -98,19 +105,21 @@ def laid_words(found: LaidCheck, show: Printer) -> str:
 def laid_worked(found: LaidCheck, show: Printer) -> Worked:
     """How many times the push it takes, with its working."""
     case, least = found.case, min(found.slide, found.tip)
-    said = [
-        f"push {show.line_load(found.push)}, {show.length(found.arm)} up;"
-        f" weight {show.line_load(found.weight)} × half of {show.length(case.thick)}"
-    ]
+    push, weight, said = show.line_load(found.push), show.line_load(found.weight), list[str]()
+    beside = f" + corners {show.force(found.corners)}" if found.corners else ""
+    beside += f" + bars {show.force(found.bars)}" if found.bars else ""
     if found.tip < inf:
-        said.append(f"tips at {show.number(found.tip, 2)} times the push")
+        said.append(
+            f"tips at how many times the push: (weight {weight} × {show.exact_run(case.thick)} ÷ 2{beside}) ÷"
+            f" (push {push} × {show.exact_run(found.arm)} up) = {show.number(found.tip, 2)}"
+        )
     if found.slide < inf:
-        said.append(f"slides at {show.number(found.slide, 2)} times")
+        said.append(f"slides: {show.short(found.rubs)} × {weight} ÷ {push} = {show.number(found.slide, 2)}")
     more = ["bars in concrete hold it down as well"] if case.reinforced else []
     return Worked(
         amount=least if least < inf else 0.0,
         unit="times",
-        working="; ".join(said),
+        working="; ".join(said) or "nothing pushes on it: 0",
         assumptions=[
             f"from course {found.course} up, by the metre",
             "the walls that meet it are bonded to it and hold its ends"

@@ -144,6 +144,7 @@ def embedment(force: float, height: float, width: float) -> float:
 
 def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
     """How a post's moment [N·m] and the depth it wants [mm] came about."""
+    arm, gives = _lever(found.moment, found), show.force(found.force)
     housed = "" if found.left >= found.depth - 1 else f"; a housing leaves {show.length(found.left)} of it"
     held = ""
     if found.wanted > found.below:
@@ -157,8 +158,8 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
             amount=found.moment / 1000,
             unit="N·m",
             working=(
-                f"{show.length(found.bay)} of {found.side} lean on it with {show.force(found.force)}:"
-                f" {show.moment(found.moment)} where it bends most{housed}"
+                f"{show.length(found.bay)} of {found.side} lean on it, to where it bends most: {gives} ×"
+                f" {show.exact_run(arm)} = {show.moment(found.moment)}{housed}"
             ),
             assumptions=["boards, corners and ties take their share, by their stiffness", ADVICE],
             source=STATICS,
@@ -167,9 +168,7 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
             amount=found.wanted,
             unit="mm",
             working=(
-                f"{show.force(found.force)} at {show.length(_lever(found))} over the ground,"
-                f" {show.length(found.bears)} wide in it, with a margin of"
-                f" {show.short(factor('ground_safety'))}: {show.length(found.wanted)}; it stands"
+                f"{_embedded(found, show)}; it wants {show.length(found.wanted)} and stands"
                 f" {show.length(found.below)} deep{held}"
             ),
             assumptions=[
@@ -184,5 +183,21 @@ def post_worked(found: PostCheck, show: Printer) -> dict[str, Worked]:
     }
 
 
-def _lever(found: PostCheck) -> float:
-    return found.moment / found.force if found.force else 0.0
+def _lever(moment: float, found: PostCheck) -> float:
+    return moment / found.force if found.force else 0.0
+
+
+def _embedded(found: PostCheck, show: Printer) -> str:
+    """What the ground holds at the depth that is wanted, by `held_by_ground`, beside what it has to."""
+    if not found.wanted:
+        return "nothing leans on it"
+    safe, kp = factor("ground_safety"), tan(radians(45 + factor("ground_friction") / 2)) ** 2
+    e, deep, wide = (show.exact_run(mm) for mm in (_lever(found.base, found), found.wanted, found.bears))
+    cohesion, gives = show.pressure(factor("ground_cohesion")), show.force(found.force)
+    turn = f"√(({e})² + {deep} × {e} + ({deep})² ÷ 2) − {e}"
+    return (
+        f"to hold: {show.short(safe)} × {gives} = {show.force(safe * found.force)}; the ground holds at"
+        f" {deep}: 0.5 × {show.unit_weight(factor('ground_weight'))} × {wide} × ({deep})³ ×"
+        f" {show.significant(kp)} ÷ ({e} + {deep}) + 6 × {cohesion} × √{show.significant(kp)} × {wide} ×"
+        f" (2 × ({turn}) − {deep}) = {show.big_force(safe * found.force)}"
+    )

@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 
 from acrebox.core.assembly import Carrier, SeatLoad
+from acrebox.core.measure.convert import GRAVITY
 from acrebox.core.measure.printing import Printer
 from acrebox.core.strength.carried import Carried, CarriedRow
 from acrebox.core.strength.factors import factor
-from acrebox.core.strength.laid import GRAVITY
 from acrebox.core.strength.registry import Loaded, checks
 from acrebox.core.strength.screws import ScrewsOf
 from acrebox.core.strength.sections import rectangle
@@ -24,7 +24,7 @@ class SeatCheck(Carried):
 
 def sitting() -> float:
     """People on a bench [N to the mm of its edge]."""
-    return factor("sitters") * GRAVITY / 1000
+    return factor("sitters") * float(GRAVITY) / 1000
 
 
 @checks(SeatLoad)
@@ -140,10 +140,13 @@ def seat_worked(row: CarriedRow, found: SeatCheck, show: Printer) -> Worked:
     rail = (case.rail or case.board).span
     said = {
         "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} (wet)",
-        "stands": f"{show.run(rail)} of bench = {show.force(row.carries)} ÷ {show.force(row.takes)}",
+        "stands": (
+            f"{show.exact_run(rail)} of bench × {show.line_load(w)} = {show.force(row.carries)};"
+            f" {show.force(row.carries)} ÷ {show.force(row.takes)}"
+        ),
         "paver": (
-            f"{show.force(w * rail)} on {show.length(case.pad)} square ="
-            f" {show.pressure(row.carries)} ÷ {show.pressure(row.takes)}"
+            f"{show.force(w * rail)} ÷ ({show.exact_run(case.pad)})²{show.from_newtons} ="
+            f" {show.pressure(row.carries)}; {show.pressure(row.carries)} ÷ {show.pressure(row.takes)}"
         ),
         "legs": f"what bearers between legs bring: {show.force(row.carries)} ÷ {show.force(row.takes)}",
         "drawn": (

@@ -203,8 +203,9 @@ def _area(p: Plan) -> Worked:
 
 def _cuts(p: Plan) -> Worked:
     count = sum(c.count for c in p[CUTS])
-    words = " + ".join(f"{c.label} {c.count}" for c in p[CUTS]) or "nothing to saw"
-    return Worked(amount=count, unit="pieces", working=f"{words} = {count}")
+    words = " + ".join(f"{c.label} {c.count}" for c in p[CUTS])
+    said = f"{words} = {count}" if words else f"nothing to saw: {count}"
+    return Worked(amount=count, unit="pieces", working=said)
 
 
 def _hours(p: Plan, rates: Rates) -> Worked:
@@ -222,11 +223,12 @@ def _hours(p: Plan, rates: Rates) -> Worked:
         ("sides set out", len(p[OUTSIDE].sides), rates.side),
     ]
     hours = sum(count * minutes for _, count, minutes in counts) / 60
-    words = " + ".join(f"{count} {what} × {minutes:g} min" for what, count, minutes in counts if count)
+    show = p.show
+    words = " + ".join(f"{n} {what} × {show.short(minutes)} min" for what, n, minutes in counts if n)
     return Worked(
         amount=hours,
         unit="h",
-        working=f"{words} = {hours:.1f} h",
+        working=f"({words}) ÷ 60 min/h = {show.number(hours, 1)} h",
         assumptions=["one person; fetching, drying and resting are not in it"],
         source=COMMON_PRACTICE,
     )
@@ -235,7 +237,7 @@ def _hours(p: Plan, rates: Rates) -> Worked:
 def _bow(p: Plan) -> Worked:
     worst = max(p[STRENGTH].members, key=lambda m: m.bow_mm, default=None)
     if worst is None:
-        return Worked(amount=0.0, unit="mm", working="nothing of it bends between supports")
+        return Worked(amount=0.0, unit="mm", working=f"nothing of it bends between supports: {p.show.bow(0)}")
     worked = worst.working["bow_mm"]
     return worked.model_copy(
         update={"amount": worst.bow_mm, "working": f"{worst.what} of {worst.side}: {worked.working}"}
@@ -244,7 +246,7 @@ def _bow(p: Plan) -> Worked:
 
 def _looks(p: Plan) -> Worked:
     found = [w.code for w in _alarms(p)]
-    return Worked(amount=len(found), unit="", working=", ".join(found) or "nothing")
+    return Worked(amount=len(found), unit="", working=f"{', '.join(found) or 'nothing'}: {len(found)}")
 
 
 def _low_beds(plans: Sequence[Plan]) -> list[Row]:
@@ -273,7 +275,7 @@ def _low(p: Plan) -> Worked:
         amount=area * beds,
         unit="m²",
         working=(
-            f"{blocks.amount:.0f} blocks make {beds} beds of one course: {beds} × {show.area(area * 1e6)} ="
+            f"{p.show.number(blocks.amount)} blocks in beds of one course: {beds} × {show.area(area * 1e6)} ="
             f" {show.area(area * beds * 1e6)}"
         ),
         assumptions=["each as long and as wide as this one"],

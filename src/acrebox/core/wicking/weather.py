@@ -73,7 +73,7 @@ def _days_of(rows: "csv.DictReader[str]") -> tuple[Day, ...]:
             ]
         )
     problems: list[Problem] = []
-    days = []
+    days: list[Day] = []
     for row in rows:
         number = rows.line_num
         if len(days) >= MOST_DAYS or len(problems) >= MOST_DAYS:

@@ -79,7 +79,7 @@ def _round(bed: Assembly, straps: Straps, book: Catalogue, show: Printer) -> Ass
             what="strap lock",
             count=straps.count,
             unit=lock.unit,
-            working=f"one for each of {straps.count}: it draws the ends together",
+            working=f"it draws the ends together, one for each strap: {straps.count}",
         ),
     ]
     pull = Pull(
@@ -181,7 +181,7 @@ def _bought(sold: SoldGood, count: int, each: float, how: str, where: str, show:
         what="steel strap",
         count=sold.units_of(long),
         unit=sold.unit,
-        working=f"{count} × ({how}) = {show.run(long)}, {where}",
+        working=f"{count} × ({how}) = {show.length_and_run(long)}; {where}",
     )
 
 
