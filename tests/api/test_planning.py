@@ -89,7 +89,7 @@ def test_variants_are_weighed_with_rates_of_ones_own(client: TestClient) -> None
     assert answer["rates"]["cut"] == 10
     rows = {r["key"]: r for r in answer["rows"]}
     assert rows["cost"]["better"] == [1]
-    assert rows["hours"]["working"][0]["working"].startswith("14 pieces cut × 10 min")
+    assert rows["hours"]["working"][0]["working"].startswith("(14 pieces cut × 10 min")
     bad = client.post("/api/weigh-up", json={"designs": [NORTH_BED, document(height="13 in")]})
     assert bad.json()["problems"][0]["field"] == "designs.1.height"
     assert (

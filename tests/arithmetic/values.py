@@ -168,13 +168,15 @@ def read_feet(text: str) -> Value:
 
 
 def read_number(text: str) -> Value:
-    """`1,404 L` with its unit; money in its currency."""
+    """`1,404 L` with its unit; money in its currency; a whole number of nothing is a count, and exact."""
     money, text = (text[0], text[1:]) if text[0] in "€$£" else ("", text)
     found = re.match(r"([\d,]+(?:\.(\d+))?) ?(.*)$", text)
     assert found, text
     number, decimals, sign = found.groups()
     value = float(number.replace(",", ""))
     half = 0.5 * 10.0 ** -len(decimals or "")
+    if not (sign or money or decimals):
+        half = 0.0  # so many of something
     if sign == "%":
         value, half = value / 100, half / 100
     return Value(value - half, value + half, made_of(money or sign))

@@ -318,7 +318,7 @@ def test_one_tall_bed_is_weighed_against_the_low_ones_that_its_blocks_make() -> 
     rows = {r.key: r for r in weigh([tall, low]).rows}
     area = open_plan(low).inside.area_m2
     assert rows["low_beds_area"].values == pytest.approx([3 * area, area])
-    assert "48 blocks make 3 beds" in rows["low_beds_area"].working[0].working
+    assert "48 blocks in beds of one course: 3 ×" in rows["low_beds_area"].working[0].working
     # 48 blocks at four minutes are most of its hours.
     assert "48 blocks laid × 4 min" in rows["hours"].working[0].working
 

@@ -13,7 +13,7 @@ from acrebox.core.strength.carried import CarriedRow
 from acrebox.core.strength.seats import sitting
 from sample import courses_of, planned
 
-W = 200 * 9.81 / 1000
+W = 200 * 9.80665 / 1000
 """Two hundred kilograms on a metre [N/mm]."""
 
 

@@ -38,7 +38,7 @@ def test_what_stands_on_one_deck_is_carried_together() -> None:
     assert both.beside == ["Other"]
     assert both.all_kg == pytest.approx(2 * alone.kg)
     assert both.kpa == pytest.approx(alone.kpa)
-    assert alone.kpa == pytest.approx(alone.kg * 9.81 / (2.4 * 1.2) / 1000)
+    assert alone.kpa == pytest.approx(alone.kg * 9.80665 / (2.4 * 1.2) / 1000)
     one_and_a_half = f"{alone.kg * 1.5:.0f} kg"
     may = deck(may_carry={"total_kg": one_and_a_half})
     assert "place-carries" not in told(planned(yard(may, at={"Bed": {"x": "3 m", "y": "3 m"}})))

@@ -67,7 +67,7 @@ def test_a_trough_holds_what_its_rim_and_base_enclose(document: dict[str, Any]) 
     if on_blocks:
         area = plan.facts["footprint"].amount
         assert area == pytest.approx(plan.facts["footing_blocks"].amount * 0.2**2)
-        load = plan.facts["weight_full"].amount * 9.81 / area / 1000
+        load = plan.facts["weight_full"].amount * 9.80665 / area / 1000
         assert plan.facts["footprint_pressure"].amount == pytest.approx(load)
 
 
@@ -307,5 +307,5 @@ def test_a_lying_drum_bears_on_the_whole_of_its_chocks() -> None:
     assert plan.facts["footprint"].amount == pytest.approx(sum(areas) / 1e6)
     weight = plan.facts["weight_full"].amount
     assert plan.facts["footprint_pressure"].amount == pytest.approx(
-        weight * 9.81 / sum(areas) * 1000, rel=1e-3
+        weight * 9.80665 / sum(areas) * 1000, rel=1e-3
     )

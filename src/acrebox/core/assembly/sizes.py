@@ -100,7 +100,7 @@ def _height_worked(bed: Assembly, cap: bool, show: Printer) -> Worked:
     )
     words = " + ".join(
         f"{count} × {show.length(height)}"
-        + (" (trimmed)" if abs(height - bed.whole_course) > TRIMMED_MM else "")
+        + (" trimmed" if abs(height - bed.whole_course) > TRIMMED_MM else "")
         for height, count in rows
     )
     return Worked(
@@ -120,7 +120,7 @@ def perimeter_words(outline: Outline, show: Printer) -> str:
         return f"π × {show.length(wide)}{straight} = {show.length(outline.perimeter)}"
     spelled = " + ".join(show.length(s.length) for s in sides[:SIDES_SPELLED])
     rest = sides[SIDES_SPELLED:]
-    more = f" + {show.length(sum(s.length for s in rest))} ({len(rest)} sides more)" if rest else ""
+    more = f" + {show.length(sum(s.length for s in rest))} of the other sides" if rest else ""
     return f"{spelled}{more} = {show.length(outline.perimeter)}"
 
 

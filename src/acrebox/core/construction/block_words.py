@@ -234,7 +234,9 @@ def _laid_words(wall: BlockWall, lattice: Lattice, axis: int) -> str:
     each = f"({long} + joint {show.length(joint)})" if joint else long
     made, units = lattice.outline.size[axis], max(places) - min(places)
     off = units * wall.module.half - made
-    last = f" − joint {show.length(off)}" if off > EDGE_MM else ""
+    last = f" − {show.length(off)} of joint" if off > EDGE_MM else ""
+    if off < -EDGE_MM:
+        last = f" + {show.length(-off)} where it turns inwards"
     return f"{show.short(units / 2, 1)} blocks × {each}{last} = {show.length(made)}"
 
 

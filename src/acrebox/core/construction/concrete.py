@@ -33,9 +33,10 @@ def concrete_for(
     standing = sum(p.solid.width * p.solid.thickness for p in dug) * below / 1e6
     bags, fine = ceil(litres / sold.yield_l - 1e-9), show.fine_volume
     shared = len(dug) * hole - standing - litres
+    many = f"{count} holes where they meet; " if count < len(dug) else ""
     meet = f" − {fine(shared)} where they meet" if count < len(dug) else ""
     working = (
-        f"a hole: π ÷ 4 × ({show.run(wide)})² × {show.run(below)}{show.to_cubic} = {fine(hole)};"
+        f"{many}a hole: π ÷ 4 × ({show.run(wide)})² × {show.run(below)}{show.to_cubic} = {fine(hole)};"
         f" {len(dug)} × {fine(hole)} − posts {fine(standing)}{meet} = {fine(litres)};"
         f" {fine(litres)} ÷ {show.pack(sold.yield_l)} a bag, rounded up = {bags}"
     )

@@ -254,19 +254,18 @@ def cost_worked(bought: Purchase, currency: str, show: Printer) -> Worked:
 
 def offer_words(offer: Offer, bought: Purchase, show: Printer) -> str:
     """What is bought in one way, and for how much."""
-    words = []
+    words, said = list[str](), list[str]()
     bulk = bought.material.bulk
     if offer.steps and bulk:
         words.append(
-            f"{offer.steps} × {show.money(bulk.price)} (loose, {show.pack(bulk.step.litres)} each) +"
-            f" {show.money(bulk.delivery)} to bring it"
+            f"{offer.steps} × {show.money(bulk.price)} loose + {show.money(bulk.delivery)} to bring it"
         )
+        said.append(f"loose by {show.pack(bulk.step.litres)}")
     for count, bag in zip(offer.counts, bought.bags, strict=True):
         if count:
-            words.append(
-                f"{count} × {show.money(bag.price)} ({_bags_of(count)} {show.pack(bag.size.litres)})"
-            )
-    return f"{' + '.join(words)} = {show.money(offer.cost)}"
+            words.append(f"{count} × {show.money(bag.price)}")
+            said.append(f"{count} {_bags_of(count)} {show.pack(bag.size.litres)}")
+    return f"{' + '.join(words)} = {show.money(offer.cost)}; {' and '.join(said)}"
 
 
 def _bags_of(count: int) -> str:

@@ -84,8 +84,13 @@ def cents(amount: Decimal) -> Decimal:
 
 
 def named(value: str, name: str) -> str:
-    """A value in a sum with what it is of, so that no digit in a name is taken for a number of the sum."""
-    return f"{value} ({name})" if name[:1].isalpha() else f"{value} (of {name})"
+    """A value in a sum with what it is of; a name of digits or signs in brackets, so that nothing in it is
+    taken for the sum's.
+    """
+    plain = name.replace(" (", ", ").replace(")", "")
+    if any(c.isdigit() or c in "×÷+−√π=" for c in plain):
+        return f"{value} (of {plain})"
+    return f"{value} {plain}"
 
 
 LEAST_MM = 0.05

@@ -156,7 +156,7 @@ def _saw(seen: Seen) -> list[str]:
 def _bound(section: StockCutting, seen: Seen) -> SectionBound:
     show = seen.show.money
     timber = seen.book.find_cuttable(section.stock)
-    each = _each(section, seen)
+    each, of = _each(section, seen)
     tie = (
         "and no plan of that cost has fewer sticks"
         if section.fewest
@@ -184,22 +184,25 @@ def _bound(section: StockCutting, seen: Seen) -> SectionBound:
                 source=METHOD,
             ),
             "cost": Worked(
-                amount=float(section.cost), unit=seen.book.currency, working=f"{each} = {show(section.cost)}"
+                amount=float(section.cost),
+                unit=seen.book.currency,
+                working=f"{each} = {show(section.cost)}; {of}",
             ),
         },
     )
 
 
-def _each(section: StockCutting, seen: Seen) -> str:
-    """What is taken of a section by length, and what one of it costs; what is to hand costs nothing."""
+def _each(section: StockCutting, seen: Seen) -> tuple[str, str]:
+    """What is taken of a section, as a sum of what it costs and in words; what is to hand costs nothing."""
     aside, mix = Counter(section.aside), Counter(section.supplied)
-    rows = []
+    sums, said = list[str](), list[str]()
     for supply, count in sorted(mix.items(), key=lambda row: (-row[0].length, row[0].to_hand)):
         price = seen.show.money(Decimal(0) if supply.to_hand else supply.price)
         of = f"of {seen.show.length(supply.length / 10)}" + (" to hand" if supply.to_hand else "")
         spare = f", {aside[supply]} of them set aside for bad ones" if aside[supply] else ""
-        rows.append(f"{count} × {price} ({of}{spare})")
-    return " + ".join(rows)
+        sums.append(f"{count} × {price}")
+        said.append(f"{count} {of}{spare}")
+    return " + ".join(sums), ", ".join(said)
 
 
 def _stick(stick: CutStick, number: int, seen: Seen, names: dict[str, str]) -> PlannedStick:

@@ -193,7 +193,7 @@ def _lower(seen: Seen) -> Facts:
         return {}
     full, lower = bed.cavity.litres_to(top), bed.cavity.litres_to(top - step)
     litres = full - lower
-    whole, step_words = sum(x.settled for x in seen.layers), "a hand"
+    whole = sum(x.settled for x in seen.layers)
     cost = sum((p.cost for p in seen.purchases), Decimal(0))
     saved = cost * Decimal(str(litres / whole))
     return {
@@ -201,7 +201,7 @@ def _lower(seen: Seen) -> Facts:
             amount=litres,
             unit="L",
             working=(
-                f"{show.cubic(full)} to the fill line − {show.cubic(lower)} to a line {step_words} lower ="
+                f"{show.length(step)} less high: {show.cubic(full)} to the fill line − {show.cubic(lower)} ="
                 f" {show.cubic(litres)}; about {show.cubic(litres)} ÷ {show.cubic(whole)} ×"
                 f" {show.money(cost)}"
                 f" = {show.money(saved)} less"

@@ -26,7 +26,7 @@ def tipping_of(seen: Seen) -> TippingRow:
     each = fill_limit("shovel_minutes") + walk
     brought = sum(x.brought for x in seen.layers)
     show = seen.show
-    walked = f" + {show.short(walk, 1)} min there and back (over {show.walk(way)})" if way else ""
+    walked = f" + {show.short(walk, 1)} min there and back over the way that is drawn" if way else ""
     return TippingRow(
         open_end=opens,
         says=end,

@@ -204,7 +204,7 @@ def _longest(
 def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
     """How a member's bow, its stress ratio and its longest span came about."""
     timber = m.species != STEEL
-    wet = " (wet, what lasts)" if timber else ""
+    wet = " wet and lasting" if timber else ""
     stiff = m.stiffness * m.section.inertia
     share = m.bow * stiff / m.load / m.case.span**4 if m.load else 0.0
     span = show.sawn("length", m.case.span)
@@ -215,7 +215,9 @@ def bent_worked(m: Bent, show: Printer) -> dict[str, Worked]:
             amount=m.bow,
             unit="mm",
             working=(
-                f"{bays} held as it is, share of wL⁴/EI: {show.significant(share)} ×"
+                f"nothing leans on it, what it is joined to takes it along: {show.bow(m.bow)}"
+                if not m.load
+                else f"{bays} held as it is, share of wL⁴/EI: {show.significant(share)} ×"
                 f" {show.sawn('line_load', m.load)} × ({span})⁴ ÷ (E"
                 f" {show.sawn('stress', m.stiffness)}{wet} ×"
                 f" I {show.sawn('inertia', m.section.inertia)}) = {show.bow(m.bow)}; allowed"

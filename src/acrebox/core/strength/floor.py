@@ -92,11 +92,11 @@ def _section(member: Carrier, loaded: Loaded) -> tuple[BendingSection, float, fl
 def floor_worked(row: CarriedRow, found: FloorCheck, show: Printer) -> Worked:
     """How much of what it takes something of a floor carries, with its working."""
     said = {
-        "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} (wet, lasting)",
+        "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} wet and lasting",
         "bows": f"bow {show.bow(row.carries)} ÷ {show.bow(row.takes)} that is not seen",
         "stands": f"{show.force(row.carries)} ÷ {show.force(row.takes)}",
         "paver": f"{show.pressure(row.carries)} ÷ {show.pressure(row.takes)}",
-        "wall": f"{show.force(row.carries)} ÷ {show.force(row.takes)} (wet, lasting)",
+        "wall": f"{show.force(row.carries)} ÷ {show.force(row.takes)} wet and lasting",
     }[row.words]
     return Worked(
         amount=row.ratio if row.takes else 0.0,

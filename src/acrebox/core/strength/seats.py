@@ -139,7 +139,7 @@ def seat_worked(row: CarriedRow, found: SeatCheck, show: Printer) -> Worked:
     on = f"{show.weight(factor('sitters'))} on every metre, at the edge"
     rail = (case.rail or case.board).span
     said = {
-        "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} (wet)",
+        "bends": f"moment {show.moment(row.carries)} ÷ {show.moment(row.takes)} wet",
         "stands": (
             f"{show.exact_run(rail)} of bench × {show.line_load(w)} = {show.force(row.carries)};"
             f" {show.force(row.carries)} ÷ {show.force(row.takes)}"
@@ -151,13 +151,13 @@ def seat_worked(row: CarriedRow, found: SeatCheck, show: Printer) -> Worked:
         "legs": f"what bearers between legs bring: {show.force(row.carries)} ÷ {show.force(row.takes)}",
         "drawn": (
             f"half a rail's thickness before the wall, half its height over its lower edge:"
-            f" {show.force(row.carries)} ÷ {show.force(row.takes)} (wet)"
+            f" {show.force(row.carries)} ÷ {show.force(row.takes)} wet"
         ),
         "under": (
             f"all at the back, on a wall {show.length(case.wall)} thick: {show.pressure(row.carries)} ÷"
             f" {show.pressure(row.takes)}"
         ),
-        "wall": f"all at the back: {show.force(row.carries)} ÷ {show.force(row.takes)} (wet)",
+        "wall": f"all at the back: {show.force(row.carries)} ÷ {show.force(row.takes)} wet",
     }[row.words]
     return Worked(
         amount=row.ratio if row.takes else 0.0,
