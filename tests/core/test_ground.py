@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from shapely import Point
 
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
@@ -18,6 +19,7 @@ from acrebox.core.ground import (
     MEASURES,
     as_built,
     check_square,
+    ground_limit,
     places_of,
     read_book,
     read_tape,
@@ -30,6 +32,7 @@ from acrebox.core.plan.levelling import LevelAnswer, answer_book
 from acrebox.core.shape.circles import together
 from placed import bed
 from sample import courses_of
+from strategies import square_cornered
 
 boards = partial(bed, "Slope")
 ENDS = ((0, 1), (1, 2), (2, 3), (3, 0), (0, 2), (1, 3))
@@ -333,6 +336,20 @@ def test_a_diagonal_longer_than_two_sides_is_named() -> None:
     with pytest.raises(DesignError) as refused:
         read_tape({**tape_of([2400, 1200, 2400, 1200, 2683, 2683]), "again": {"middle": 5000}})
     assert [p.field for p in refused.value.problems] == ["again.middle"]
+
+
+@given(square_cornered(), st.sampled_from(list(System)))
+def test_no_profile_stands_in_the_bed(outline: dict[str, Any], built: System) -> None:
+    """Where the string of a side runs on over the bed, past an inner corner, its profile stands beyond that,
+    as far off as any.
+    """
+    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"}
+    made = open_plan(read_design(courses_of(2, outline=outline, construction=boards)))[ASSEMBLY]
+    whole, off = made.outline.polygon, ground_limit("profile_off", built)
+    for peg in set_out(made, built).pegs:
+        if peg.kind == "profile":
+            assert not whole.buffer(-1).contains(Point(peg.at))
+            assert peg.off >= off - 1e-6
 
 
 def test_pegs_diagonals_and_checks_of_a_rectangle() -> None:

@@ -1,5 +1,6 @@
 """Sides that are left out: a fence or a wall stands there instead."""
 
+from math import hypot
 from typing import Any
 
 import pytest
@@ -9,10 +10,13 @@ from acrebox.core.choosing.offers import starting_design
 from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
+from acrebox.core.ground import set_out, trench_of
 from acrebox.core.measure.systems import System
 from acrebox.core.plan import plan_document
 from acrebox.core.stock import catalogue
+from placed import planned, told, yard
 from sample import courses_of
+from six_beds import SIX
 from stands import clear_and_fixed
 
 KINDS = ("boards", "sleepers", "staves", "framed_sheet")
@@ -79,6 +83,72 @@ def test_what_is_left_out_is_not_bought() -> None:
     assert found["damp-wall"]["level"] == "note"
     assert "damp-wall" not in {w["code"] for w in whole["watch_outs"]}
     assert all(m["side"] != "back" for m in plan["strength"]["members"])
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_nothing_is_pegged_within_the_wall_that_stands_there(kind: str) -> None:
+    """What cannot be driven is marked: the two corners on its face; the strings of the sides next to it end
+    there, and along it runs none.
+    """
+    bed = built(open_at("back", kind=kind))
+    out, back = set_out(bed, System.METRIC), next(s for s in bed.outline.sides if s.name == "back")
+    face = back.coordinates(*bed.inner.sides[back.index].start)[1]
+    assert face > 5
+    assert all(back.coordinates(*peg.at)[1] >= face - 1e-6 for peg in out.pegs)
+    assert [p.name for p in out.pegs if p.kind == "mark"] == ["mark 3", "mark 4"]
+    assert len([p for p in out.pegs if p.kind == "profile"]) == 4
+    diagonals = {round(d.length, 3) for d in out.diagonals}
+    assert diagonals == {round(hypot(2400, 1200 - face), 3)}
+    plan = plan_document(open_at("back", kind=kind))
+    assert "a mark on it" in plan["setting_out"]["order"][0]["words"]
+
+
+def test_a_base_lies_under_the_walls_there_are() -> None:
+    """2.4 × 1.2 m, 45 mm boards, a trench of 200 mm. The wall is (2.88 − 2.31 × 1.11) ÷ 7.2 = 0.0439 m in the
+    mean, so 0.0781 m lie beyond it. In front (2.4 + 2 × 0.0781) × 0.2; the two short ones from there to the
+    fence's face, 1.2 − 0.045 + 0.0781 − 0.2 = 1.0331 m.
+    """
+    boards = {"kind": "boards", "board": "larch-45x195", "post": "post-75x75", "without": ["back"]}
+    shape = {"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"}
+    data = courses_of(
+        2,
+        outline=shape,
+        construction=boards,
+        ground={"trench": "200 mm", "base": "100 mm", "school": "dig_in"},
+    )
+    strip = trench_of(built(data), 200).area / 1e6
+    assert strip == pytest.approx(2.5561 * 0.2 + 2 * 0.2 * 1.0331, rel=1e-4)
+    [stone] = [b for b in plan_document(data)["buying"] if b["item"] == "crushed-stone"]
+    whole = plan_document({**data, "construction": {**boards, "without": []}})
+    [more] = [b for b in whole["buying"] if b["item"] == "crushed-stone"]
+    assert stone["count"] < more["count"]
+
+
+def test_a_side_too_near_to_a_wall_is_not_screwed_from_there() -> None:
+    """A drill wants 400 mm, from memory."""
+    fence = {
+        "kind": "wall",
+        "name": "House wall",
+        "at": [["3 m", "7.5 m"], ["8 m", "7.5 m"]],
+        "height": "3 m",
+    }
+    near = planned(yard(fence, at={"Bed": {"x": "4 m", "y": "6.1 m"}}))
+    far = planned(yard(fence, at={"Bed": {"x": "4 m", "y": "5 m"}}))
+    assert "screws-at-wall" in told(near)
+    assert "screws-at-wall" not in told(far)
+
+
+def test_nobody_screws_a_bed_to_its_ledger_posts_from_behind() -> None:
+    data = {**SIX["hung"].asked}
+    data["construction"] = {**data["construction"], "heads": "inside"}
+    made = built(data)
+    ledgers = {p.name for p in made.parts if p.role.name == "ledger post"}
+    met = [j for j in made.joints if ledgers & set(j.parts)]
+    assert met
+    assert not ledgers & {j.parts[0] for j in met}
+    assert {p.off for p in set_out(made, System.METRIC).pegs if p.kind == "mark"} == {
+        made.part(min(ledgers)).solid.thickness
+    }
 
 
 @pytest.mark.parametrize(

@@ -325,6 +325,35 @@ def store_full(seen: Seen) -> Iterator[Finding]:
 
 
 @rule(
+    "screws-at-wall",
+    stage="site",
+    level="note",
+    field="place",
+    why="A drill with its bit, and the hand behind it, want room before the side that is screwed from there.",
+)
+def screws_at_wall(seen: Seen) -> Iterator[Finding]:
+    here, bed, show = seen.standing, seen.assembly, seen.show
+    if here is None:
+        return
+    room = site_limit("drill_room", show.built)
+    tight = {way.side: way for way in here.ways if way.clear < room and way.against}
+    for side in bed.outline.sides:
+        way, behind = tight.get(side.name), {p.name for p in bed.posts_before(side)}
+        from_outside = any(
+            bed.part(j.parts[0]).role.skin
+            and bed.part(j.parts[0]).side == side.name
+            and not behind & set(j.parts)
+            for j in bed.joints
+        )
+        if way is not None and from_outside and side.name not in bed.against:
+            yield Finding(
+                f"Its {side.name} is screwed from outside, {show.length(way.clear)} off {way.against}."
+                f" A drill wants {show.length(room)}.",
+                "Screw that side together before the bed is set in its place.",
+            )
+
+
+@rule(
     "damp-wall",
     stage="shape",
     level="note",

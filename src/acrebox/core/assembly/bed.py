@@ -45,7 +45,9 @@ class Assembly:
     next smaller one is built; `offers` are sizes that can be had, by the fact that tells them: their field,
     and how much it would be [mm, or so many]; `told` says how its `length`, `width` and `height` came about
     where they are not as given; `ground` is what it stands on, where that was levelled; `plug` is how wide
-    the hole is through which it can be drained [mm]. What a construction has none of stays empty.
+    the hole is through which it can be drained [mm]; `against` are the sides along which a wall or a fence
+    stands already, and how far that is beyond the outline [mm]; less than nothing where it stands in place of
+    a wall of its own. What a construction has none of stays empty.
     """
 
     outline: Outline
@@ -81,6 +83,7 @@ class Assembly:
     told: Mapping[str, str] = field(default_factory=lambda: NO_NOTES)
     ground: Ground | None = None
     plug: float | None = None
+    against: Mapping[str, float] = field(default_factory=lambda: NO_SNAPS)
 
     @property
     def wall_height(self) -> float:
@@ -96,6 +99,24 @@ class Assembly:
     def cavity(self) -> Cavity:
         """All compartments, filled alike from their floors."""
         return together([c.cavity for c in self.compartments])
+
+    @cached_property
+    def staked(self) -> Outline:
+        """The outline as it can be pegged and taped: where a wall or a fence stands in the place of a side,
+        its corners lie on that.
+        """
+        sides, points = self.outline.sides, list(self.outline.points)
+        for side in sides:
+            behind = self.against.get(side.name, 0.0)
+            for n in (side.index, (side.index + 1) % len(points)) if behind < 0 else ():
+                x, y, _ = side.place(side.coordinates(*points[n])[0], -behind, 0.0)
+                points[n] = (x, y)
+        return self.outline if points == list(self.outline.points) else Outline(tuple(points))
+
+    @property
+    def own_sides(self) -> tuple[Side, ...]:
+        """The sides that it has a wall of its own along."""
+        return tuple(s for s in self.outline.sides if self.against.get(s.name, 0.0) >= 0)
 
     @property
     def on_level(self) -> "Assembly":

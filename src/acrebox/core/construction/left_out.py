@@ -71,10 +71,20 @@ def leave_out(bed: Assembly, design: Design, book: Catalogue) -> Assembly:
             replace(c, parts=tuple(p for p in c.parts if p.name not in gone)) for c in bed.compartments
         ),
         facts={**bed.facts, "left_out": _fact(bed, choice, show.length)},
+        against={**bed.against, **{name: -thick for name, thick in _face(bed, choice)}},
     )
     poured = concrete_for(parts, bed.stance, PostDepth.CONCRETE, book, show)
     goods = tuple(x for good in bed.goods for x in (poured if good.key == "concrete" else (good,)))
     return replace(left, goods=goods)
+
+
+def _face(bed: Assembly, choice: Posted) -> Iterator[tuple[str, float]]:
+    """How far inside the outline the face of what stands along each side left out is [mm]: where that of the
+    wall would be.
+    """
+    for side in bed.outline.sides:
+        if side.name in choice.without:
+            yield side.name, side.coordinates(*bed.inner.sides[side.index].start)[1]
 
 
 def _stays(part: Part) -> bool:

@@ -225,10 +225,12 @@ def _assembled(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
     blocks = place_blocks(frame.corner_blocks, frame.show) if frame.postless else []
     posts, spans, foot = _posts(frame)
     ledgers = of_role(posts, "ledger post")
+    before_it = [p for p in posts if p not in ledgers]
     if choice.hung and frame.hung:
         check_wall(choice.hung, frame.hung, frame.courses.height, ledgers, frame.show)
     on_posts = [
-        *post_joints(walls, posts, "sleeper to post", from_post=choice.heads == "inside"),
+        *post_joints(walls, before_it, "sleeper to post", from_post=choice.heads == "inside"),
+        *post_joints(walls, ledgers, "sleeper to post"),  # nobody gets at them from the wall's side
         *post_joints(walls, frame.there, "sleeper to post"),
     ]
     joints: list[Joint] = [
@@ -257,6 +259,7 @@ def _assembled(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
         ),
         notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
         facts=_facts(frame),
+        against={frame.hung.name: frame.post.thickness} if frame.hung else {},
         post_limit=frame.posts.limit if posts else 0.0,
         limit_chosen=choice.post_limit is not None,
     )

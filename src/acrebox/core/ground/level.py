@@ -7,7 +7,7 @@ from itertools import pairwise
 from math import hypot
 
 from shapely import Point as Spot
-from shapely import Polygon
+from shapely import Polygon, unary_union
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.design import GroundChoice, School
@@ -113,7 +113,8 @@ def _read(bed: Assembly, choice: GroundChoice) -> list[_Read]:
     found = []
     for s in choice.stations:
         at = places[s.at] if s.place is None else (s.place[0].mm, s.place[1].mm)
-        found.append(_Read(s.at, at, s.height.mm, s.place is None or bool(strip.intersects(Spot(*at)))))
+        by_name = s.place is None and len(bed.own_sides) == len(bed.outline.sides)
+        found.append(_Read(s.at, at, s.height.mm, by_name or bool(strip.distance(Spot(*at)) < HAIR_MM)))
     return found if any(r.carries for r in found) else [replace(r, carries=True) for r in found]
 
 
@@ -217,18 +218,34 @@ def base_on_level_ground(bed: Assembly, choice: GroundChoice) -> float:
 
 
 def trench_of(bed: Assembly, wide: float) -> Polygon:
-    """The strip under the walls that is dug or packed, as wide as that [mm], the wall along its middle."""
+    """The strip under the walls that is dug or packed, as wide as that [mm], the wall along its middle; none
+    where something else stands along a side.
+    """
     outer, inner = Polygon(bed.outline.points), Polygon(bed.inner.points)
     wall = (outer.area - inner.area) / max(outer.length, HAIR_MM)
     beyond = max(0.0, (wide - wall) / 2)
     out = outer.buffer(beyond, join_style="mitre")
-    return out.difference(outer.buffer(beyond - wide, join_style="mitre"))
+    strip = out.difference(outer.buffer(beyond - wide, join_style="mitre"))
+    return strip.difference(unary_union(list(_without_wall(bed, beyond, wide - beyond))))
+
+
+def _without_wall(bed: Assembly, beyond: float, within: float) -> Iterator[Polygon]:
+    """What of the strip lies along a side without a wall, and behind the face of what stands there instead
+    [mm].
+    """
+    for side in bed.outline.sides:
+        behind = bed.against.get(side.name, 0.0)
+        if behind >= 0:
+            continue
+        for u0, u1, v1 in ((-beyond, side.length + beyond, -behind), (within, side.length - within, within)):
+            corners = [(u0, -beyond), (u1, -beyond), (u1, v1), (u0, v1)]
+            yield Polygon([side.place(u, v, 0.0)[:2] for u, v in corners])
 
 
 def _lines(bed: Assembly) -> list[tuple[str, Point2, Point2]]:
-    """The sides of a bed; of a round one, the chords between its places."""
+    """The sides of a bed that have a wall; of a round one, the chords between its places."""
     if bed.outline.corners:
-        return [(s.name, s.start, s.end) for s in bed.outline.sides]
+        return [(s.name, s.start, s.end) for s in bed.own_sides]
     places = list(places_of(bed).items())
     return [(f"{n} to {m}", a, b) for (n, a), (m, b) in zip(places, [*places[1:], places[0]], strict=True)]
 

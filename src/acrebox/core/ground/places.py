@@ -16,16 +16,16 @@ KEPT = 64
 
 def corner_places(bed: Assembly) -> Mapping[str, Point2]:
     """The corners of a bed [mm]; of a round one, the eight places round it."""
-    return _corners(bed.outline)
+    return _corners(bed.staked)
 
 
 def places_of(bed: Assembly) -> Mapping[str, Point2]:
     """Every place at which the ground of a bed can be levelled [mm]: its corners, and the middle of each side
     by the side's name.
     """
-    found = dict(_corners(bed.outline))
+    found = dict(_corners(bed.staked))
     if bed.outline.corners:
-        for side in bed.outline.sides:
+        for side in bed.staked.sides:
             middle = ((side.start[0] + side.end[0]) / 2, (side.start[1] + side.end[1]) / 2)
             found.setdefault(side.name, middle)
     return found

@@ -3,28 +3,34 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import cos, hypot, radians, sqrt
+from typing import Literal
+
+from shapely import LineString, Point
 
 from acrebox.core.assembly import Assembly
 from acrebox.core.ground.limits import ground_limit
 from acrebox.core.ground.network import Tie
 from acrebox.core.ground.taped import network_of
 from acrebox.core.measure.systems import System
+from acrebox.core.shape.outline import Side
 from acrebox.core.shape.vector import Point2
 
 RIGHT_ANGLE = 90.0
 SAME = 1e-6
+SAME_MM = 1.0
 
 
 @dataclass(frozen=True)
 class Peg:
     """A peg at a corner, or one of a profile that a string is tied to [mm, from the front left corner of the
-    bed's box]; `off` is how far that stands beyond its corner.
+    bed's box]; `off` is how far that stands beyond its corner. Where something stands already, a mark on it.
     """
 
     name: str
     at: Point2
     corner: str
     off: float
+    kind: Literal["peg", "profile", "mark"]
 
 
 @dataclass(frozen=True)
@@ -90,17 +96,45 @@ def _apart(points: Sequence[Point2], tie: Tie) -> Point2:
 
 def _pegs(bed: Assembly, names: list[str], built: System) -> Iterator[Peg]:
     """A peg at every corner, and two beyond it, in line with its sides, so that the strings can be taken off
-    and put back.
+    and put back. What a string runs along needs none; where it runs on over the bed, its profile stands
+    beyond that.
     """
     off = ground_limit("profile_off", built)
-    sides = bed.outline.sides
-    for n, (name, at) in enumerate(zip(names, bed.outline.points, strict=True)):
-        yield Peg(f"peg {n + 1}", at, name, 0.0)
+    sides, gone = bed.staked.sides, {s.name for s in bed.outline.sides} - {s.name for s in bed.own_sides}
+    for n, (name, at) in enumerate(zip(names, bed.staked.points, strict=True)):
         before, after = sides[n - 1], sides[n]
-        ahead = _unit(before.start, before.end)
-        back = _unit(after.end, after.start)
-        yield Peg(f"profile {n + 1} a", (at[0] + ahead[0] * off, at[1] + ahead[1] * off), name, off)
-        yield Peg(f"profile {n + 1} b", (at[0] + back[0] * off, at[1] + back[1] * off), name, off)
+        on_it = bool({before.name, after.name} & gone)
+        yield Peg(f"{'mark' if on_it else 'peg'} {n + 1}", at, name, 0.0, "mark" if on_it else "peg")
+        runs = (
+            ("a", before, _unit(before.start, before.end), after),
+            ("b", after, _unit(after.end, after.start), before),
+        )
+        for letter, side, way, over in runs:
+            if {side.name, over.name} & gone:
+                continue  # its string lies on what stands there, or ends at the mark
+            far, kind = _ends(bed, at, way, over, off)
+            yield Peg(
+                f"{kind} {n + 1} {letter}", (at[0] + way[0] * far, at[1] + way[1] * far), name, far, kind
+            )
+
+
+def _ends(
+    bed: Assembly, at: Point2, way: Point2, over: Side, off: float
+) -> tuple[float, Literal["profile", "mark"]]:
+    """How far beyond a corner a string ends that runs on over a side [mm]: so far off the bed, or at what
+    stands along that side.
+    """
+    if over.name in bed.against:
+        return bed.against[over.name], "mark"
+    reach = 2 * max(bed.outline.size) + off
+    line = LineString([at, (at[0] + way[0] * reach, at[1] + way[1] * reach)])
+    crossed = line.intersection(bed.outline.polygon)
+    far = off
+    for piece in sorted(getattr(crossed, "geoms", [crossed]), key=lambda g: g.distance(Point(at))):
+        near = piece.distance(Point(at))
+        if piece.length > SAME_MM and near < far:
+            far = near + piece.length + off
+    return far, "profile"
 
 
 def _unit(a: Point2, b: Point2) -> Point2:
@@ -109,7 +143,7 @@ def _unit(a: Point2, b: Point2) -> Point2:
 
 
 def _checks(bed: Assembly, names: list[str], built: System) -> Iterator[CornerCheck]:
-    sides = bed.outline.sides
+    sides = bed.staked.sides
     for n, (name, angle) in enumerate(zip(names, bed.outline.corners, strict=True)):
         before, after = sides[n - 1].length, sides[n].length
         if abs(angle - RIGHT_ANGLE) < SAME or abs(angle - 270) < SAME:

@@ -24,7 +24,7 @@ def network_of(bed: Assembly) -> Network:
     """The corners of a bed with its sides and diagonals: of up to six corners all of them, of more those from
     the first corner and from the one opposite. Of a round bed, what lies across between opposite places.
     """
-    return _network(bed.outline, tuple(corner_places(bed).items()))
+    return _network(bed.staked, tuple(corner_places(bed).items()))
 
 
 @lru_cache(maxsize=KEPT)

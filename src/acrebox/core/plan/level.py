@@ -202,7 +202,8 @@ def setting_out_of(seen: Seen) -> SettingOutRow:
     holes = holes_of(bed, found.ground if found else None)
     return SettingOutRow(
         pegs=[
-            PegRow(name=p.name, corner=p.corner, x_mm=p.at[0], y_mm=p.at[1], off_mm=p.off) for p in out.pegs
+            PegRow(name=p.name, corner=p.corner, kind=p.kind, x_mm=p.at[0], y_mm=p.at[1], off_mm=p.off)
+            for p in out.pegs
         ],
         diagonals=[DiagonalRow(start=d.start, end=d.end, length_mm=d.length) for d in out.diagonals],
         checks=[
@@ -271,6 +272,10 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
         square = "Measure across at several bearings."
     else:
         strings = f"Peg the corners, drive profiles {off} beyond them, draw the strings along the sides."
+        if any(p.kind == "mark" for p in out.pegs):
+            strings += " Against what stands there a mark on it, and a nail, does for both."
+        if any(p.kind == "profile" and p.off > ground_limit("profile_off", show.built) + 1 for p in out.pegs):
+            strings += " Past an inner corner a string runs on over the bed, to a profile beyond it."
         square = "Tape the diagonals, and move pegs until they are as they should be."
     steps = [
         strings,

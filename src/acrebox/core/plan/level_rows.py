@@ -1,5 +1,7 @@
 """The rows of the chapters of levelling and setting out."""
 
+from typing import Literal
+
 from acrebox.core.plan.rows import Amount, Figures, OrderRow, Row
 
 
@@ -70,10 +72,13 @@ class GroundRow(Figures):
 
 
 class PegRow(Row):
-    """A peg [mm from the front left corner of the bed's box], and how far beyond its corner it stands."""
+    """A peg, a profile, or a mark on what stands there [mm from the front left corner of the bed's box], and
+    how far beyond its corner it is.
+    """
 
     name: str
     corner: str
+    kind: Literal["peg", "profile", "mark"]
     x_mm: Amount
     y_mm: Amount
     off_mm: Amount
