@@ -13,6 +13,7 @@ from acrebox.core.construction import assemble
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.systems import System
+from acrebox.core.plan import plan_document
 from acrebox.core.stock import catalogue
 from sample import courses_of
 from stands import clear_and_fixed
@@ -82,3 +83,30 @@ def test_the_seat_of_two_courses_begins_before_the_cap() -> None:
     assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat board")) == pytest.approx(-20)
     assert max(front.depth(p.body)[1] for p in of_role(bed.parts, "seat bearer")) == pytest.approx(0)
     clear_and_fixed(bed)
+
+
+def test_posts_inside_end_under_a_cap_and_carry_it() -> None:
+    """A cap of 145 mm, 20 over boards of 27: its middle lies 72.5 from its outer edge. The boards carry it to
+    47, so that it hangs over by 25.5; with posts of 75 behind them to 122.
+    """
+    shape = {"shape": "rectangle", "length": "2.4 m", "width": "1.2 m"}
+    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"}
+    asked = courses_of(2, outline=shape, construction=boards, add_ons={"cap": ADD_ONS["cap"]})
+    plan = plan_document(asked)
+    assert plan["outside"]["post_mm"] == pytest.approx(290 + 300)
+    assert "cap-tips" not in {w["code"] for w in plan["watch_outs"]}
+    carried = {
+        name
+        for j in assemble(read_design(asked), catalogue()).joints
+        if j.kind == "cap to wall"
+        for name in j.parts
+    }
+    assert sum("corner" in name for name in carried) == 4
+    asked["construction"]["post_drop"] = "50 mm"
+    lower = plan_document(asked)
+    assert lower["outside"]["post_mm"] == pytest.approx(240 + 300)
+    [told] = [w for w in lower["watch_outs"] if w["code"] == "cap-tips"]
+    assert (told["level"], told["field"]) == ("fix", "construction.post_drop")
+    assert "26 mm" in told["message"]
+    bare = plan_document(courses_of(2, outline=shape, construction=boards))
+    assert bare["outside"]["post_mm"] == pytest.approx(240 + 300)

@@ -696,3 +696,18 @@ def test_a_cleat_of_a_tie_is_screwed_through_rail_and_sheet(face: str) -> None:
     plan = plan_document(data)
     [cleat] = [f for f in plan["fixings"] if f["joint"] == "wall to cleat"]
     assert (cleat["screw"], cleat["bite_mm"]) == ("screw-120", 57)
+
+
+@pytest.mark.parametrize("corner", ["long_through", "alternate"])
+def test_a_heavy_timber_lies_on_the_whole_post_of_an_inner_corner(corner: str) -> None:
+    """100 × 200 on posts of 100: its screws of 8 mm want 56 mm to the end, common practice."""
+    l_shape = {"shape": "l", "length": "3 m", "width": "2.4 m", "front": "1.2 m", "left": "1 m"}
+    sleepers = {"kind": "sleepers", "sleeper": "sleeper-100x200", "post": "post-100x100", "corner": corner}
+    bed = assemble(read_design(courses_of(3, outline=l_shape, construction=sleepers)), catalogue())
+    lines = {s.name: s for s in bed.outline.sides}
+    for joint in (j for j in bed.joints if j.kind == "sleeper to post"):
+        piece, post = (bed.part(name) for name in joint.parts)
+        side = lines[piece.side or ""]
+        (a0, a1), (b0, b1) = side.reach(piece.solid), side.reach(post.solid)
+        if "mid" not in post.name:
+            assert min(a1, b1) - max(a0, b0) > 56

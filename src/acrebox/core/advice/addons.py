@@ -4,12 +4,14 @@ from collections.abc import Iterator
 
 from acrebox.core.advice.limits import limit
 from acrebox.core.advice.registry import Finding, rule
+from acrebox.core.assembly import Assembly, Part, of_role
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.construction.sizes import printed
 from acrebox.core.strength import factor
 
 STRAPS_USUAL = 2
+TOUCH_MM = 0.02
 STRONGER = {
     "cross tie": ("add_ons.ties", "Set more ties, or ties near the top and the bottom."),
     "strap": ("add_ons.straps", "Run more straps across, or set ties near the top and the bottom."),
@@ -137,3 +139,47 @@ def floor_weak(seen: Seen) -> Iterator[Finding]:
                 "Take thicker boards or bearers, or less soil over it.",
                 level="stop" if worst.ratio > limit("may_fall") else None,
             )
+
+
+@rule(
+    "cap-tips",
+    stage="shape",
+    level="fix",
+    field="add_ons.cap.overhang",
+    why="Where the middle of a cap board lies beside what carries it, whoever leans or sits on it works it"
+    " loose.",
+)
+def cap_tips(seen: Seen) -> Iterator[Finding]:
+    """Once, where most of it lies beside what carries it: the wall, rails and posts that end at its top."""
+    bed, show = seen.assembly, seen.show
+    found = [(off, cap) for cap in of_role(bed.parts, "cap board") if (off := _off_its_bearing(bed, cap)) > 1]
+    if not found:
+        return
+    off, cap = max(found, key=lambda one: one[0])
+    posts = any(p.side == cap.side for p in bed.parts if p.role.post and p.stock)
+    yield Finding(
+        f"The middle of {cap.name} lies {show.length(off)} beside what carries it.",
+        "Let the posts inside end at the top, under the cap."
+        if posts
+        else "A narrower cap board, thicker walls, or more of it outside.",
+        field="construction.post_drop" if posts else None,
+    )
+
+
+def _off_its_bearing(bed: Assembly, cap: Part) -> float:
+    """How far the middle of a cap board lies beside all that it lies on [mm]; nothing where it is over it."""
+    side = next((s for s in bed.outline.sides if s.name == cap.side), None)
+    if side is None:
+        return 0.0  # a ring's, on brackets
+    (low, high), (start, end) = side.depth(cap.body), side.reach(cap.body)
+    under = [
+        side.depth(p.body)
+        for p in bed.parts
+        if (p.side == cap.side or p.role.post)
+        and abs(p.body.bounds[1][2] - cap.body.bounds[0][2]) < TOUCH_MM
+        and min(side.reach(p.body)[1], end) > max(side.reach(p.body)[0], start)
+    ]
+    if not under:
+        return 0.0
+    middle, first, last = (low + high) / 2, min(a for a, _ in under), max(b for _, b in under)
+    return max(first - middle, middle - last, 0.0)

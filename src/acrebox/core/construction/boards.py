@@ -183,7 +183,7 @@ def _screwed_down(
         least = courses.heights[-1] - size("screw_room", show.built)
         raise refuse(
             "construction.post_drop",
-            choice.post_drop.text,
+            choice.post_drop.text if choice.post_drop else None,
             "The top course would hardly reach the posts.",
             f"at most {show.length(least)}, or posts left long and trimmed level",
         )

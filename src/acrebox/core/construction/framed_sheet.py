@@ -102,6 +102,12 @@ class FramedSheet(Posted):
     sheet: str = Field(json_schema_extra=asks("Sheet", stock="sheet"))
     rail: str = Field(json_schema_extra=asks("Rails and studs", stock="rail"))
     rail_measured: MeasuredStick = MeasuredStick()
+    post_drop: Length | None = Field(
+        Length("50 mm"),
+        json_schema_extra=asks(
+            "Below the top by", label="Posts below the top", when={"post_top": ["hidden"]}, imperial="2 in"
+        ),
+    )
     rails: Literal["edge", "flat"] = Field(
         "edge", json_schema_extra=asks("They lie", label="Rails and studs lie", words={**LIE})
     )
@@ -297,7 +303,7 @@ def _posts(frame: _Frame, there: list[Part]) -> tuple[list[Part], float]:
     if frame.height - stand > most + 1e-6:
         raise refuse(
             "construction.post_drop",
-            frame.choice.post_drop.text,
+            frame.choice.post_drop.text if frame.choice.post_drop else None,
             "The top rail would pass over the posts.",
             f"at most {frame.show.length(most)}",
         )

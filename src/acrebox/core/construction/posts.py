@@ -5,6 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
 from math import ceil, radians, sin, tan
+from typing import TypeVar
 
 from acrebox.core.assembly import Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
@@ -12,15 +13,18 @@ from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import LEAST_BUTT_SINE
 from acrebox.core.data import by_key, in_round, read_as, row_reached
-from acrebox.core.design import HARD, Design, PostDepth, Posted, PostTop
+from acrebox.core.design import HARD, Construction, Design, PostDepth, Posted, PostTop
 from acrebox.core.errors import refuse
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.measure.telling import told
+from acrebox.core.measure.written import Length
 from acrebox.core.shape.bodies import Box
 from acrebox.core.shape.outline import Outline, Side
 from acrebox.core.shape.vector import UP
+from acrebox.core.stock import Catalogue
 
+C = TypeVar("C", bound=Construction)
 SAME_RUN_MM = 0.2
 """Runs are the same that differ by less [mm]: an outline that is walked is closed within this."""
 NOTHING_HELD: Mapping[int, Sequence[tuple[float, float]]] = {}
@@ -104,7 +108,7 @@ def stance(choice: Posted, above: float, show: Printer, depth: PostDepth) -> Sta
         above,
         below,
         words,
-        0.0 if trimmed else choice.post_drop.mm,
+        0.0 if trimmed else _drop(choice),
         trimmed,
         school.bears(show.built),
     )
@@ -135,20 +139,35 @@ def spacing_rule(thickness: float, built: System) -> float:
     return in_round(found.limit_mm, found.limit_in, built)
 
 
+def with_drop(choice: C, design: Design, book: Catalogue) -> C:
+    """The construction with how far its posts end below the top, where that is left open: as is usual, and
+    not at all under a cap, which they then carry beside the wall.
+    """
+    if not isinstance(choice, Posted) or choice.post_drop is not None:
+        return choice
+    drop = 0.0 if design.add_ons.cap is not None else size("post_drop", design.system)
+    return choice.model_copy(update={"post_drop": Length(book.printer(design.system).typed(drop))})
+
+
 def stand_height(choice: Posted, wall_top: float, show: Printer) -> float:
     """How high the posts stand above ground [mm].
 
     Raises DesignError when they would end below it.
     """
-    drop = choice.post_drop.mm if choice.post_top is PostTop.HIDDEN else 0.0
+    drop = _drop(choice) if choice.post_top is PostTop.HIDDEN else 0.0
     if drop >= wall_top:
         raise refuse(
             "construction.post_drop",
-            choice.post_drop.text,
+            choice.post_drop.text if choice.post_drop else None,
             "The posts would end below the ground.",
             f"less than the wall's {show.length(wall_top)}",
         )
     return wall_top - drop
+
+
+def _drop(choice: Posted) -> float:
+    """How far the posts end below the top [mm], once that is said."""
+    return choice.post_drop.mm if choice.post_drop is not None else 0.0
 
 
 def chosen_limit(choice: Posted, rule: float, post_width: float, show: Printer) -> float:
@@ -228,11 +247,16 @@ class PostLine:
         return max(self._off(corner), self._set_in(corner) if round_an_edge else 0.0)
 
     def _set_in(self, corner: int) -> float:
-        """How far from an edge a post stands so that the end of a piece that butts there lies on it [mm]."""
+        """How far from an edge a post stands so that the end of a piece that butts there lies on it [mm];
+        that of a heavy timber with as much as it is thick, on the whole post at most.
+        """
+        bearing = size("end_bearing")
+        if self.wall >= size("heavy_timber"):
+            bearing = max(bearing, min(self.post.width, self.wall))
         slope = abs(sin(radians(self._angle(corner))))
         if slope < LEAST_BUTT_SINE:
             return 0.0
-        return max(0.0, self.wall / slope + size("end_bearing") - self.post.width)
+        return max(0.0, self.wall / slope + bearing - self.post.width)
 
     def ends(self, side: Side) -> tuple[float, float]:
         """Centres of the first and the last post against a side [mm along it]."""

@@ -11,6 +11,7 @@ from acrebox.core.construction.floors import lay_floor
 from acrebox.core.construction.hard import refuse_digging
 from acrebox.core.construction.left_out import leave_out
 from acrebox.core.construction.open_end import leave_open
+from acrebox.core.construction.posts import with_drop
 from acrebox.core.design import Construction, Design, Posted, constructions
 from acrebox.core.stock import Catalogue
 
@@ -28,7 +29,7 @@ def builds(model: type[C]) -> Callable[[Builder[C]], Builder[C]]:
         def build(design: Design, book: Catalogue) -> Assembly:
             choice = design.construction
             assert isinstance(choice, model)
-            return function(design, choice, book)
+            return function(design, with_drop(choice, design, book), book)
 
         _builders[str(model.model_fields["kind"].default)] = build
         return function

@@ -110,7 +110,7 @@ class Staves(Posted):
         ),
     )
     top_rail_measured: MeasuredStick = MeasuredStick()
-    post_drop: Length = Field(
+    post_drop: Length | None = Field(
         Length("20 mm"),
         json_schema_extra=asks(
             "Below the top by",
@@ -155,7 +155,7 @@ def assemble_staves(design: Design, choice: Staves, book: Catalogue) -> Assembly
     if hardly_held(rails, on_posts):
         raise refuse(
             "construction.post_drop",
-            choice.post_drop.text,
+            choice.post_drop.text if choice.post_drop else None,
             "The high rails would hardly reach the posts.",
             f"at most {show.length(frame.rail.width - size('screw_room', show.built))}, or wider rails",
         )

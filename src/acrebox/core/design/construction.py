@@ -170,10 +170,13 @@ class Posted(Construction):
             "In the ground", label="Posts in the ground", hint="Left empty: as the school has it."
         ),
     )
-    post_drop: Length = Field(
-        Length("50 mm"),
+    post_drop: Length | None = Field(
+        None,
         json_schema_extra=asks(
-            "Below the top by", label="Posts below the top", when={"post_top": ["hidden"]}, imperial="2 in"
+            "Below the top by",
+            label="Posts below the top",
+            when={"post_top": ["hidden"]},
+            hint="Left empty: {50 mm|2 in}; under a cap up to the top, so that they carry it.",
         ),
     )
     post_limit: Length | None = Field(

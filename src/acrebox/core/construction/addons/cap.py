@@ -75,13 +75,13 @@ def _covers(cap: Part, sleeve: Part) -> bool:
 
 
 def _joints(bed: Assembly, parts: list[Part], thickness: float) -> list[Joint]:
-    """Every cap board to each piece of its side that lies under it at the top of the wall."""
-    at_the_top = [p for p in bed.parts if not p.role.post and abs(p.body.bounds[1][2] - bed.top) < 0.01]
+    """Every cap board to each piece of its side, and each post, that it lies on at the top of the wall."""
+    at_the_top = [p for p in bed.parts if abs(p.body.bounds[1][2] - bed.top) < 0.01 and p.stock]
     found = []
     for part in parts:
         side = next(s for s in bed.outline.sides if s.name == part.side)
         low, high = side.reach(part.solid)
-        for under in (p for p in at_the_top if p.side == part.side):
+        for under in (p for p in at_the_top if (p.side == part.side or p.role.post) and _covers(part, p)):
             a, b = side.reach(under.body)
             run = min(b, high) - max(a, low)
             if run > size("end_bearing"):
