@@ -10,10 +10,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from acrebox.core.errors import DesignError
+from acrebox.core.fill.buying import by_one_lorry
 from acrebox.core.fill.offers import best_offer
+from acrebox.core.fill.wanted import Wanted
 from acrebox.core.measure.written import Volume
 from acrebox.core.plan import plan_document
-from acrebox.core.stock import BagSize, Bulk
+from acrebox.core.stock import BagSize, Bulk, catalogue
 from sample import document
 
 HALVES = [{"material": "garden-soil", "share": 50}, {"material": "compost", "share": 50}]
@@ -36,6 +38,24 @@ def bought(planned: dict[str, Any], material: str) -> dict[str, Any]:
 prices = st.integers(100, 3000).map(lambda n: Decimal(n) / 100)
 bags = st.lists(st.tuples(st.integers(5, 90), prices), min_size=0, max_size=3, unique_by=lambda b: b[0])
 loads = st.none() | st.tuples(st.integers(100, 600), prices, prices)
+
+
+def wanted_of(
+    n: int, litres: int, sizes: list[tuple[int, Decimal]], load: tuple[int, Decimal, Decimal] | None
+) -> Wanted:
+    soil = catalogue().fill[0].model_copy(update={"key": f"soil-{n}"})
+    return Wanted(
+        material=soil,
+        uses=(),
+        heaps=(),
+        asked="cheaper",
+        way="cheaper",
+        loose=litres,
+        to_hand=0.0,
+        reserve=0.0,
+        bags=tuple(BagSize(size=Volume(size), price=price) for size, price in sizes),
+        bulk=Bulk(step=Volume(load[0]), price=load[1], delivery=load[2]) if load else None,
+    )
 
 
 @settings(max_examples=150)
@@ -68,6 +88,48 @@ def test_no_bags_or_loads_bring_it_for_less(
     assert found.cost == least
     has = sum(n * size for n, (size, _) in zip(found.counts, sizes, strict=True))
     assert has + found.steps * (load[0] if load else 0) >= litres
+
+
+def test_one_lorry_is_paid_once() -> None:
+    """By the list: a load of either costs 55 to bring."""
+    bought = [{"material": "garden-soil", "way": "bulk"}, {"material": "compost", "way": "bulk"}]
+    one, each = (plan(layers=HALVES, bought=bought, lorries=how) for how in ("one", "each"))
+    paid = [[b for b in p["buying"] if b["unit"] == "delivery"] for p in (one, each)]
+    assert [len(rows) for rows in paid] == [1, 2]
+    assert each["fill"]["cost"] - one["fill"]["cost"] == pytest.approx(55)
+    along = [p["working"]["cost"]["working"] for p in one["fill"]["purchases"]]
+    assert sum("on the lorry that brings the rest" in words for words in along) == 1
+    assert sum(p["cost"] for p in one["fill"]["purchases"]) == pytest.approx(one["fill"]["cost"])
+
+
+three = st.lists(st.tuples(st.integers(1, 900), bags, loads), min_size=1, max_size=3)
+
+
+@settings(max_examples=100)
+@given(three)
+def test_no_other_materials_by_the_load_would_be_cheaper(
+    rows: list[tuple[int, list[tuple[int, Decimal]], tuple[int, Decimal, Decimal] | None]],
+) -> None:
+    """Against every choice of which materials may come as a load, the dearest of those paid for."""
+    rows = [row for row in rows if row[1] or row[2]]
+    wanted = [wanted_of(n, *row) for n, row in enumerate(rows)]
+    least = None
+    for choice in product(*((False, True) if w.bulk else (False,) for w in wanted)):
+        fee, cost = Decimal(0), Decimal(0)
+        for want, loose in zip(wanted, choice, strict=True):
+            if not loose and not want.bags:
+                break
+            free = want.bulk.model_copy(update={"delivery": Decimal(0)}) if loose and want.bulk else None
+            offer = best_offer(want.litres, want.bags, free)
+            cost += offer.cost
+            fee = max(fee, want.bulk.delivery) if offer.steps and want.bulk else fee
+        else:
+            least = cost + fee if least is None else min(least, cost + fee)
+    found = list(by_one_lorry(wanted))
+    assert sum(p.cost for p in found) == (least or 0)
+    assert (
+        sum(p.taken is not None and p.taken.steps > 0 and p.bulk.delivery > 0 for p in found if p.bulk) <= 1
+    )
 
 
 def test_one_material_in_two_layers_is_bought_once() -> None:
@@ -179,7 +241,8 @@ HEAPS = [
 @pytest.mark.parametrize(("heap", "litres"), HEAPS)
 def test_what_is_to_hand_costs_nothing_and_is_used_first(heap: dict[str, Any], litres: float) -> None:
     """A cone holds π d² h / 12; a cubic inch is 0.016387064 L."""
-    without, having = fill(layers=HALVES), fill(layers=HALVES, heaps=[{"material": "garden-soil", **heap}])
+    alone = {"layers": HALVES, "lorries": "each"}
+    without, having = fill(**alone), fill(**alone, heaps=[{"material": "garden-soil", **heap}])
     soil, before = bought(having, "garden-soil"), bought(without, "garden-soil")
     assert soil["to_hand_l"] == pytest.approx(min(litres, soil["loose_l"]), abs=0.01)
     assert soil["loose_l"] == before["loose_l"]

@@ -151,6 +151,12 @@ class OwnMaterial(Asking):
     )
 
 
+LORRIES: dict[str, Any] = {
+    "one": "on one lorry, paid once",
+    "each": "each on its own, each paid",
+}
+
+
 def _usual_layers() -> tuple[Layer, ...]:
     return (
         Layer(material="garden-soil", share=50),
@@ -164,7 +170,7 @@ class FillChoice(Asking):
     top.
     """
 
-    order = ("gap", "keep_back", "barrow")
+    order = ("gap", "keep_back", "lorries", "barrow")
 
     gap: Length = Field(Length("25 mm"), json_schema_extra=asks("Left free at the top", imperial="1 in"))
     layers: Annotated[tuple[Layer, ...], Field(max_length=60)] = Field(default_factory=_usual_layers)
@@ -177,5 +183,8 @@ class FillChoice(Asking):
             "Bags kept back",
             hint="At most, of what lies on top; what bags leave over counts.",
         ),
+    )
+    lorries: Literal["one", "each"] = Field(
+        "one", json_schema_extra=asks("Loads come", label="How loads are brought", words=LORRIES)
     )
     barrow: Volume = Field(Volume("85 L"), json_schema_extra=asks("A barrow holds", imperial="3 cu ft"))

@@ -125,7 +125,7 @@ def _cost(offer: Offer | None) -> float | None:
 
 
 def _purchase(bought: Purchase, seen: Seen) -> FillPurchase:
-    show, taken, bulk = seen.show, bought.taken, bought.material.bulk
+    show, taken, bulk = seen.show, bought.taken, bought.bulk
     counts = taken.counts if taken else (0,) * len(bought.bags)
     return FillPurchase(
         material=bought.material.key,

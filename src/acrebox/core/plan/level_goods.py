@@ -1,7 +1,7 @@
 """What the ground wants brought, on the buying list: stone for a base, and for what is built up."""
 
 from acrebox.core.chapter import Chapter, Seen, register
-from acrebox.core.fill.purchase import purchase_of
+from acrebox.core.fill.buying import purchase_of
 from acrebox.core.ground import base_on_level_ground
 from acrebox.core.measure.convert import litres
 from acrebox.core.plan.buy_rows import Buy

@@ -9,7 +9,7 @@ from acrebox.core.plan.buy_rows import Buy, buy_line
 
 def purchase_lines(seen: Seen, bought: Purchase, stage: str) -> Iterator[Buy]:
     """A material's bags size by size, its load, and what brings it."""
-    taken, bulk = bought.taken, bought.material.bulk
+    taken, bulk = bought.taken, bought.bulk
     if taken is None or not taken.packs:
         return
     rows = [
