@@ -107,11 +107,12 @@ def test_every_fixing_of_a_bed_has_its_mark_in_some_elevation() -> None:
         if not plan[ASSEMBLY].wall_thickness or any(not part.side for part in plan.parts):
             continue  # a ring's seam, or a cradle's joint, belongs to no side
         bed = plan[ASSEMBLY]
-        # The rails of both sides go into a corner post that either of them shows.
+        # The rails of both sides go into a corner post that either of them shows; a cap lies on it for both.
         twice = sum(
             fixings_of(j, plan.show.built)
             for j in bed.joints
-            if j.kind == "rail in post" and len({bed.part(name).side for name in j.parts}) == 2
+            if j.kind in ("rail in post", "cap to wall")
+            and len({bed.part(name).side for name in j.parts}) == 2
         )
         # What goes along the wall, inside, is seen from no side.
         inside = sum(f.count for f in plan.fixings if f.joint in ("tie to cleat", "tie to post"))

@@ -612,9 +612,9 @@ def test_holes_that_meet_are_one() -> None:
 
 
 def test_a_hexagon_pours_no_concrete_twice() -> None:
-    """Two posts stand at each corner, 102 mm or so apart in holes of 250 mm: six holes."""
+    """Posts outside stand in twos at each corner, near each other in holes of 250 mm: six holes."""
     hexagon = {"shape": "regular", "sides": 6, "side": "700 mm"}
-    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75"}
+    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75", "posts": "outside"}
     plan = plan_document(courses_of(2, outline=hexagon, construction=boards))
     [poured] = [b for b in plan["buying"] if b["item"] == "concrete"]
     assert "6 holes where they meet" in poured["working"]["cost"]["working"]

@@ -186,7 +186,8 @@ class Assembly:
                 continue
             (u0, u1), (v0, v1) = side.reach(post.body), side.depth(post.body)
             along = u0 > -1.0 - thick and u1 < side.length + 1.0 + thick
-            if along and v1 <= deepest + 0.5 and v0 >= -deepest:
+            reach = deepest + (thick / 2 if post.leans else 0.0)  # one that is ripped stands askew to a side
+            if along and v1 <= reach + 0.5 and v0 >= -deepest:
                 near.append((post, (u0 + u1) / 2))
         marks = sorted(mark for _, mark in near)
         alone = tuple(m for n, m in enumerate(marks) if n == 0 or m - marks[n - 1] > SAME_CORNER_MM)

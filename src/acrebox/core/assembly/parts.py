@@ -103,7 +103,9 @@ class WholePiece(Piece):
 
 @dataclass(frozen=True, kw_only=True)
 class Part:
-    """One piece in place. Its name stays its own however the bed changes."""
+    """One piece in place. Its name stays its own however the bed changes. `leans` are boxes of it that lie
+    against something where its own envelope does not: the faces that it is ripped to.
+    """
 
     name: str
     role: Role
@@ -111,6 +113,7 @@ class Part:
     piece: Piece
     side: str = ""
     course: int | None = None
+    leans: tuple[Box, ...] = ()
 
     @property
     def stock(self) -> str:

@@ -27,10 +27,10 @@ def concrete_for(
         return ()
     wide, below = foot.bears, foot.below
     sold = book.find_good("concrete")
-    holes = [Pit(_middle(p), below, p.solid.width * p.solid.thickness) for p in dug]
+    holes = [Pit(_middle(p), below, p.body.volume / p.solid.length) for p in dug]
     count, whole = pits_hold(holes, wide)
     litres, hole = whole / 1e6, pi / 4 * wide**2 * below / 1e6
-    standing = sum(p.solid.width * p.solid.thickness for p in dug) * below / 1e6
+    standing = sum(p.body.volume / p.solid.length for p in dug) * below / 1e6
     bags, fine = ceil(litres / sold.yield_l - 1e-9), show.fine_volume
     shared = len(dug) * hole - standing - litres
     many = f"{count} holes where they meet; " if count < len(dug) else ""

@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from acrebox.core.assembly import Joint, Part
 from acrebox.core.construction.sizes import size
@@ -59,7 +60,10 @@ def post_joints(
     """Every wall piece against every post it touches, with room for a screw: the fixing passes the piece and
     bites into the post, or the other way round, where heads are to be hidden.
     """
-    for piece, post in touching_pairs(walls, posts):
+    faces = [replace(post, body=face) for post in posts for face in post.leans]
+    for piece, post in touching_pairs(walls, [*posts, *faces]):
+        if post in faces and piece.side == post.side:
+            continue  # against its own side lies the post itself
         if contact_height(piece, post) >= size("screw_room") - 1e-6 and lies_against(piece, post):
             yield lapped(kind, post, piece) if from_post else lapped(kind, piece, post)
 

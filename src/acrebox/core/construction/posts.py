@@ -9,6 +9,7 @@ from typing import TypeVar
 
 from acrebox.core.assembly import Part, Span, Stance, role_order, stick
 from acrebox.core.construction.clearance import check_clear
+from acrebox.core.construction.corner_posts import CornerCut, corner_cut, rip
 from acrebox.core.construction.sections import ChosenTimber
 from acrebox.core.construction.sizes import printed, size
 from acrebox.core.construction.walls import LEAST_BUTT_SINE
@@ -190,12 +191,15 @@ def chosen_limit(choice: Posted, rule: float, post_width: float, show: Printer) 
 
 @dataclass(frozen=True)
 class Stand:
-    """A post against a side: `at` [mm] from the side's first corner to its near edge."""
+    """A post against a side: `at` [mm] from the side's first corner to its near edge; the `corner` that it is
+    ripped for, if any.
+    """
 
     side: Side
     at: float
     role: str
     name: str
+    corner: int | None = None
 
 
 @dataclass(frozen=True)
@@ -218,8 +222,14 @@ class PostLine:
         return 360 - angle if self.outward else angle
 
     def _shared(self, corner: int) -> bool:
-        """Whether one post stands tight in a square corner for both sides."""
-        return abs(self._angle(corner) - 90) < 1e-6
+        """Whether one post stands tight in a corner for both sides: in a square one as it is, else ripped."""
+        return abs(self._angle(corner) - 90) < 1e-6 or self.cut(corner) is not None
+
+    def cut(self, corner: int) -> CornerCut | None:
+        """How the post in a corner is ripped; None where it stands as it is."""
+        if self.outward or not self.wall:
+            return None
+        return corner_cut(self._angle(corner), self.post.width, self.post.thickness)
 
     def _owner(self, corner: int) -> int:
         """The side along which the post of a corner stands: a flat one lies along the longer of both,
@@ -230,8 +240,15 @@ class PostLine:
         return before.index if flat and before.length > after.length + 0.5 else after.index
 
     def _across(self, corner: int, side: Side) -> float:
-        """How much of a side the post takes that stands in its square corner [mm]."""
+        """How much of a side the post takes that stands in its corner for both [mm]."""
+        if (cut := self.cut(corner)) is not None:
+            return cut.own if self._owner(corner) == side.index else cut.other
         return self.post.width if self._owner(corner) == side.index else self.post.thickness
+
+    def _past(self, corner: int) -> float:
+        """How far a post reaches past its corner [mm]."""
+        cut = self.cut(corner)
+        return cut.past if cut is not None else 0.0
 
     def _off(self, corner: int) -> float:
         """How far from a corner a post of its own keeps clear of the neighbour's [mm]: their edges meet
@@ -293,7 +310,11 @@ class PostLine:
             marks = even_marks([first, *sorted(anchors), last], self.limit)
             runs.append((side, max(b - a for a, b in itertools.pairwise(marks)), len(marks) - 1))
             corner, after = side.index, self.face.sides[(side.index + 1) % len(self.face.points)]
-            if not self._shared(corner) or self._owner(corner) == side.index:
+            if self._shared(corner):
+                if self._owner(corner) == side.index:
+                    name = f"{side.name} corner"
+                    found.append(Stand(side, -self._past(corner), "corner post", name, corner))
+            else:
                 found.append(Stand(side, first - half, "corner post", f"{side.name} corner"))
             found += [
                 Stand(side, mark - half, "mid post", f"{side.name} mid {n}")
@@ -302,7 +323,8 @@ class PostLine:
             if not self._shared(after.index):
                 found.append(Stand(side, last - half, "corner post", f"{side.name} far corner"))
             elif self._owner(after.index) == side.index:
-                found.append(Stand(side, last - half, "corner post", f"{after.name} corner"))
+                begins = side.length - self.post.width + self._past(after.index)
+                found.append(Stand(side, begins, "corner post", f"{after.name} corner", after.index))
         return found, runs
 
 
@@ -338,12 +360,27 @@ def set_posts(
     allowance = spare if choice.post_top is PostTop.TRIMMED else 0.0
     stock = plan.post.timber.key
     parts = [
-        stick(s.name, s.role, stock, post_box(plan, s, foot), side=s.side.name, allowance=allowance)
+        _ripped(
+            stick(s.name, s.role, stock, post_box(plan, s, foot), side=s.side.name, allowance=allowance),
+            s,
+            plan,
+            show,
+        )
         for s in stands
     ]
     check_clear([*parts, *existing], show)
     order = role_order()
     return sorted(parts, key=lambda p: order[p.role.name]), runs
+
+
+def _ripped(post: Part, stand: Stand, plan: PostLine, show: Printer) -> Part:
+    """A post as it stands, or ripped where its corner is not square."""
+    cut = plan.cut(stand.corner) if stand.corner is not None else None
+    if cut is None or stand.corner is None:
+        return post
+    sides, at_end = plan.face.sides, stand.corner != stand.side.index
+    other = sides[stand.corner] if at_end else sides[stand.corner - 1]
+    return rip(post, cut, at_end=at_end, other=other, show=show)
 
 
 def spans_of(

@@ -50,7 +50,7 @@ def holes_of(bed: Assembly, ground: Ground | None) -> tuple[Hole, ...]:
                 above=top - z,
                 meant=meant or -low,
                 under_rim=bed.wall_top - top,
-                post_area=part.solid.width * part.solid.thickness,
+                post_area=part.body.volume / part.solid.length,
             )
         )
     return tuple(found)

@@ -17,7 +17,8 @@ const length = (mm: number | string) => typeset(printLength(Number(mm), units.va
 function shapeOf(c: Cut): string {
   const ends = c.ends === 'square' ? '' : `${c.ends}${c.long_point_mm && c.short_point_mm ? `: long edge ${length(c.long_point_mm)}, short edge ${length(c.short_point_mm)}` : ''}`
   const notches = c.housings.map((h) => `notch at ${length(h.at_mm)}, ${length(h.wide_mm)} wide, ${length(h.face_mm)} across, ${length(h.deep_mm)} deep`)
-  return [ends, ...notches].filter(Boolean).join('; ')
+  const off = c.rip_off && !c.rip_mm ? `ripped off: ${c.rip_off}` : ''
+  return [off, ends, ...notches].filter(Boolean).join('; ')
 }
 const nameOf = (key: string) => plan.value?.cutting?.sections.find((s) => s.stock === key)?.name ?? key
 const isPointed = (label: string) => pointed.value !== null && pointed.value.replace(/\d+$/, '') === label
