@@ -11,13 +11,14 @@ from hypothesis import strategies as st
 from shapely import Point as Spot
 from shapely import Polygon, box
 
+from acrebox.core.choosing.offers import starting_design
 from acrebox.core.design import Pattern, read_design
 from acrebox.core.drainage import Floor, drain_limit, floor_of, laid_out, loop_on, orifice, pipe_sizes
 from acrebox.core.drainage.pattern import by_distance
 from acrebox.core.errors import DesignError
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
-from acrebox.core.plan import ASSEMBLY, Plan, open_plan
+from acrebox.core.plan import ASSEMBLY, Plan, open_plan, plan_document
 from placed import bed
 
 SHOW = Printer(System.METRIC)
@@ -228,3 +229,53 @@ def test_each_hole_drains_a_square_or_a_length_of_a_narrow_floor(
 ) -> None:
     """By hand, 300 mm apart: 2 m² ÷ 0.09 m² = 22.2; of a floor 100 mm wide 2000 ÷ 300 = 6.7."""
     assert by_distance(box(0, 0, length, width), 300) == holes
+
+
+@pytest.mark.parametrize(
+    ("kind", "packers"),
+    [
+        # 2.4 × 1.2 m: 6 + 3 + 6 + 3; 3 × 1.2 m: 8 + 3 + 8 + 3.
+        ("boards", 18),
+        ("sleepers", 22),
+        # An oval of 1226 × 626: (π × 626 + 2 × 600) ÷ 400 = 7.9.
+        ("trough", 8),
+        # Its edge lets water out under its waves; plastic bears all over.
+        ("ring", 0),
+        ("tote", 0),
+    ],
+)
+def test_a_bed_on_hard_ground_stands_on_packers_that_are_bought(kind: str, packers: int) -> None:
+    """None over 400 mm from the next, common practice."""
+    data = starting_design(kind, System.METRIC).document()
+    plan = plan_document({**data, "site": {"stands_on": "paving"}})
+    bought = sum(b["count"] for b in plan["buying"] if b["item"] == "bed-packer")
+    assert bought == packers
+    said = [s["words"] for s in plan["drainage"]["steps"] if s["key"] == "packers"]
+    assert [f"{packers} packers" in words for words in said] == ([True] if packers else [])
+    soft = plan_document(data)
+    assert not [b for b in soft["buying"] if b["item"] == "bed-packer"]
+
+
+def test_paint_for_the_edges_of_holes_in_metal_is_bought_once() -> None:
+    data = starting_design("trough", System.METRIC).document()
+    [tin] = [b for b in plan_document(data)["buying"] if b["item"] == "metal-paint"]
+    assert (tin["count"], tin["stage"]) == (1, "drain")
+    data["construction"]["finish"] = "painted"
+    assert [b["stage"] for b in plan_document(data)["buying"] if b["item"] == "metal-paint"] == ["bench"]
+
+
+@pytest.mark.parametrize("stands", ["deck", "roof"])
+def test_soil_on_the_boards_of_a_deck_is_told_until_it_has_a_floor(stands: str) -> None:
+    data = starting_design("boards", System.METRIC).document()
+    data["site"] = {"stands_on": stands, "may_carry": {"kpa": "9 kPa"}}
+
+    def told(document: dict[str, Any]) -> list[tuple[str, str]]:
+        found = plan_document(document)["watch_outs"]
+        return [(w["level"], w["field"]) for w in found if w["code"] == "soil-on-deck"]
+
+    assert told(data) == [("fix", "construction.floor")]
+    data["construction"]["floor"] = {}
+    assert told(data) == []
+    ring = {**starting_design("ring", System.METRIC).document(), "site": data["site"]}
+    assert told(ring) == [("fix", "lining.floor")]
+    assert told({**ring, "site": {"stands_on": "paving"}}) == []

@@ -11,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Point
 
+from acrebox.core.choosing.offers import starting_design
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.fill import FilledLayer
@@ -622,3 +623,21 @@ def test_a_hexagon_pours_no_concrete_twice() -> None:
     poured_here = plan["setting_out"]["concrete"]
     assert poured_here["litres"] < 12 * (pi / 4 * 250**2 - 75**2) * 300 / 1e6
     assert poured["count"] == ceil(poured_here["litres"] / 12 - 1e-9) == poured_here["bags"]
+
+
+@pytest.mark.parametrize(
+    ("kind", "first"),
+    [
+        ("boards", "Lay the first course, level it"),
+        ("staves", "Stand the panels on their lines"),
+        ("framed_sheet", "Stand the frames on their lines"),
+        ("ring", "Set the ring on its circle"),
+        ("trough", "Set its blocks level with each other"),
+        ("tote", "Level its ground"),
+    ],
+)
+def test_what_is_stood_first_is_what_it_is_made_as(kind: str, first: str) -> None:
+    plan = plan_document(starting_design(kind, System.METRIC).document())
+    words = [row["words"] for row in plan["setting_out"]["order"]]
+    assert sum(line.startswith(first) for line in words) == 1
+    assert ("course" in " ".join(words)) == (kind == "boards")

@@ -6,6 +6,9 @@ from acrebox.core.advice.registry import Finding, rule
 from acrebox.core.chapter import Seen
 from acrebox.core.design.drainage import KINDS
 
+BARE = {"deck": "the boards of the deck", "roof": "what keeps the roof dry"}
+"""What lies bare under a bed without a floor."""
+
 
 @rule(
     "sealed-floor",
@@ -100,3 +103,26 @@ def drain_unscreened(seen: Seen) -> Iterator[Finding]:
             f"Holes {show.length(found.diameter)} wide want a screen.",
             f"{found.screens} pieces of mesh {show.length(found.screen)} wide.",
         )
+
+
+@rule(
+    "soil-on-deck",
+    stage="drain",
+    level="fix",
+    field="construction.floor",
+    why="Soil on the boards of a deck falls through their gaps and keeps them wet until they rot; on a roof a"
+    " spade goes through what keeps it dry.",
+)
+def soil_on_deck(seen: Seen) -> Iterator[Finding]:
+    """Where a bed without a floor of its own stands on a deck or a roof."""
+    stands = seen.design.site.stands_on
+    if stands not in BARE or seen.drains.floor is not None or seen.lined.floor == "pond":
+        return
+    own = "floor" in type(seen.design.construction).model_fields
+    yield Finding(
+        f"Its soil lies on {BARE[stands]}.",
+        "Give it a floor of its own, on bearers: water then runs off under it."
+        if own
+        else "Lay a pond sheet under it, drained to one side, or have a bed with a floor there.",
+        field=None if own else "lining.floor",
+    )

@@ -216,7 +216,7 @@ def _corner_screws(seen: Seen) -> str:
     if not each:
         return "every screw in"
     most = max(each, key=lambda f: f.count)
-    return f"{most.each_words} screws at each end of every board"
+    return f"{most.each_words} screws at each end of every {seen.assembly.wall[0].what}"
 
 
 @rule(

@@ -16,6 +16,7 @@ from acrebox.core.drainage.loop import (
     size_for,
     wall_at,
 )
+from acrebox.core.drainage.packers import packers_for
 from acrebox.core.drainage.pattern import by_distance, laid_out, most_that_fit
 
 __all__ = [
@@ -34,6 +35,7 @@ __all__ = [
     "loop_on",
     "most_that_fit",
     "orifice",
+    "packers_for",
     "pipe_sizes",
     "rain_on",
     "ring_on",

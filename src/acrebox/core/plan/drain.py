@@ -6,6 +6,7 @@ from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.drainage import CutPipe, Drains, Loop, PipeSize, drain_limit
 from acrebox.core.measure.convert import litres
 from acrebox.core.measure.printing import Printer
+from acrebox.core.plan.drain_goods import packers_under
 from acrebox.core.plan.drain_rows import DrainHoleRow, DrainRow, FittingRow, PipeRow
 from acrebox.core.plan.rows import StepRow
 from acrebox.core.shape.vector import Point2
@@ -25,7 +26,7 @@ DRILLING = {
     "metal": {
         "drill": "Drill from outside inwards, the sheet held down on a block; keep the other hand off it.",
         "bit": "Metal that squeals is hard, or the bit is dull: slower, more weight, oil, a new bit.",
-        "deburr": "Deburr both sides of every hole, and paint bare steel.",
+        "deburr": "Deburr both sides of every hole, and paint the bare steel of its edge.",
     },
     "plastic": {
         "drill": "Drill from outside inwards over a block of wood, with little weight: plastic tears.",
@@ -108,16 +109,22 @@ Step = tuple[str, str]
 
 
 def _steps(found: Drains, seen: Seen) -> Iterator[Step]:
+    packers = packers_under(seen)
+    if packers:
+        apart = seen.show.length(drain_limit("packers_apart", seen.show.built))
+        corners = "one under every corner and " if seen.assembly.outline.corners else ""
+        yield (
+            "packers",
+            f"Set it on {packers} packers, {corners}none over {apart} from the next: water runs out between"
+            " them over what it stands on.",
+        )
     if found.kind == "open" and found.floor is not None:
         yield "gaps", "Leave the gaps between its boards open: lay fabric over them, no sheet."
     elif found.kind == "open":
         if seen.design.site.stands_on == "soil":
             yield "loosen", "Loosen the soil under the bed with a fork, a spit deep, before anything goes in."
-        else:
-            yield (
-                "gaps",
-                "Lay the bed on strips, or leave gaps under it: water runs out over what it stands on.",
-            )
+        elif not packers:
+            yield "gaps", "Keep what lies under its edge swept: water runs out there over what it stands on."
     elif found.kind == "sealed":
         yield "test", "Fill it with water before anything goes in, and look for wet places after an hour."
     elif found.holes:

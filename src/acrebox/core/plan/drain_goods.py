@@ -8,7 +8,8 @@ from acrebox.core.bench.problem import CuttingProblem, StickKind
 from acrebox.core.bench.search import NoCutting, cut_best
 from acrebox.core.chapter import Chapter, Seen, register
 from acrebox.core.construction.sizes import size
-from acrebox.core.drainage import CutPipe, Drains, PipeSize
+from acrebox.core.design import HARD
+from acrebox.core.drainage import CutPipe, Drains, PipeSize, drain_limit, packers_for
 from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.buy_rows import Buy, good_line
 from acrebox.core.stock import Good
@@ -29,6 +30,11 @@ def drain_goods(seen: Seen) -> list[Buy]:
                 seen, "drain-sleeve", len(seen.lined.sleeves), f"{long} long, through the wall", "drain"
             )
         )
+    if packers := packers_under(seen):
+        apart = seen.show.length(drain_limit("packers_apart", seen.show.built))
+        lines.append(good_line(seen, "bed-packer", packers, f"one every {apart} under the walls", "drain"))
+    if found.holes and found.floor is not None and found.floor.of == "metal" and not _painted(seen):
+        lines.append(good_line(seen, "metal-paint", 1, "for the edges of the holes", "drain"))
     if found.trays:
         lines.append(good_line(seen, "drain-tray", found.trays, "one under every hole", "drain"))
     if found.loop is not None:
@@ -38,6 +44,18 @@ def drain_goods(seen: Seen) -> list[Buy]:
     if kept is not None:
         lines += _piped(kept.pieces, kept.fittings, kept.size, seen)
     return lines
+
+
+def packers_under(seen: Seen) -> int:
+    """How many packers a bed stands on; none where water goes into the ground."""
+    if seen.design.site.stands_on not in HARD:
+        return 0
+    return packers_for(seen.assembly, seen.drains, seen.show.built)
+
+
+def _painted(seen: Seen) -> bool:
+    """Whether paint for metal is on the list already."""
+    return any(good.key == "metal-paint" for good in seen.assembly.goods)
 
 
 def _fabric(found: Drains, seen: Seen) -> Buy:
@@ -96,11 +114,13 @@ DRAIN_GOODS = register(
         reads=(
             "show",
             "effort",
+            "assembly",
             "drains",
             "kept_pipes",
             "lined",
             "design.drainage.sleeve",
             "design.bench.kerf",
+            "design.site.stands_on",
         ),
         work=drain_goods,
     )

@@ -78,6 +78,11 @@ def ground_rows(seen: Seen) -> GroundRow | None:
     )
 
 
+COURSE = "first course"
+MADE_AS = {"stave": "panels", "frame": "frames"}
+"""What walls of these are made as, before they are stood."""
+
+
 def _course(seen: Seen) -> float:
     bed = seen.assembly
     return bed.course_heights[0] if bed.course_heights else bed.whole_course or bed.wall_height
@@ -277,14 +282,15 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
         if any(p.kind == "profile" and p.off > ground_limit("profile_off", show.built) + 1 for p in out.pegs):
             strings += " Past an inner corner a string runs on over the bed, to a profile beyond it."
         square = "Tape the diagonals, and move pegs until they are as they should be."
-    steps = [
-        strings,
-        square,
-        f"Hang the strings level, {show.length(_course(seen))} over the first course's foot.",
-    ]
+    steps = [strings, square]
+    if seen.assembly.outline.corners and seen.assembly.course_heights and _first(seen) == COURSE:
+        steps.append(f"Hang the strings level, {show.length(_course(seen))} over the first course's foot.")
+    elif seen.assembly.outline.corners and not _is_vessel(seen):
+        high = show.length(seen.assembly.wall_height)
+        steps.append(f"Hang the strings level, {high} up: there its rim comes.")
     if seen.levelled is not None:
         steps.append("Dig and pack to the depths of the stations; check with the gauge along the way.")
-    steps.append("Lay the first course, level it, tape the diagonals again.")
+    steps.append(_set(seen))
     if holes:
         steps.append("Dig the holes of the posts, stand the posts, brace them plumb.")
         if seen.assembly.stance and seen.assembly.stance.bears:
@@ -292,6 +298,29 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
         if any(h.under_rim < -1 for h in holes):
             steps.append("Trim the posts that were left long, at a mark drawn with the level.")
     return steps
+
+
+def _is_vessel(seen: Seen) -> bool:
+    return "capacity" in seen.assembly.facts
+
+
+def _first(seen: Seen) -> str:
+    """What is stood first: the first course, or whatever its walls are made as."""
+    whats = {layer.what for layer in seen.assembly.wall}
+    return next((made for what, made in MADE_AS.items() if what in whats), COURSE)
+
+
+def _set(seen: Seen) -> str:
+    """How the first of it is set."""
+    bed = seen.assembly
+    if _is_vessel(seen):
+        first = f"Set its {bed.supports.what} level with each other" if bed.supports else "Level its ground"
+        return f"{first}, checked both ways with a straight board; then set it there, and check its rim."
+    if not bed.outline.corners:
+        return "Set the ring on its circle, and level its rim all round."
+    if (first := _first(seen)) != COURSE:
+        return f"Stand the {first} on their lines, level them, screw them together, tape the diagonals again."
+    return "Lay the first course, level it, tape the diagonals again."
 
 
 GROUND = register(
