@@ -110,3 +110,15 @@ def test_posts_inside_end_under_a_cap_and_carry_it() -> None:
     assert "26 mm" in told["message"]
     bare = plan_document(courses_of(2, outline=shape, construction=boards))
     assert bare["outside"]["post_mm"] == pytest.approx(240 + 300)
+
+
+@pytest.mark.parametrize(("corner", "fixed"), [("butted", "add_ons.cap.corner"), ("mitred", None)])
+def test_a_butted_cap_between_two_others_lies_on_no_post(corner: str, fixed: str | None) -> None:
+    """Of a bed 0.9 m wide: the caps of its long sides cover the corner posts. On boards of 27 its middle lies
+    25.5 mm beside them.
+    """
+    shape = {"shape": "rectangle", "length": "2.4 m", "width": "0.9 m"}
+    boards = {"kind": "boards", "board": "larch-27x145", "post": "post-75x75", "post_limit": "1.2 m"}
+    caps = {"cap": {**ADD_ONS["cap"], "corner": corner}}
+    plan = plan_document(courses_of(2, outline=shape, construction=boards, add_ons=caps))
+    assert [w["field"] for w in plan["watch_outs"] if w["code"] == "cap-tips"] == ([fixed] if fixed else [])

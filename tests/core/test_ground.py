@@ -641,3 +641,16 @@ def test_what_is_stood_first_is_what_it_is_made_as(kind: str, first: str) -> Non
     words = [row["words"] for row in plan["setting_out"]["order"]]
     assert sum(line.startswith(first) for line in words) == 1
     assert ("course" in " ".join(words)) == (kind == "boards")
+
+
+def test_a_course_that_hangs_on_posts_comes_after_them() -> None:
+    """Nothing is hung on concrete that is still wet; on the ground the first course comes first."""
+    order = [row["words"] for row in on(SLOPE, school="hang").document()["setting_out"]["order"]]
+    at = {
+        word: next(n for n, line in enumerate(order) if word in line)
+        for word in ("stand", "concrete", "Screw")
+    }
+    assert at["stand"] < at["concrete"] < at["Screw"]
+    assert not any(line.startswith("Lay the first course") for line in order)
+    dug = [row["words"] for row in on(SLOPE, school="dig_in").document()["setting_out"]["order"]]
+    assert [line.startswith("Lay the first course") for line in dug].index(True) < len(dug) - 2

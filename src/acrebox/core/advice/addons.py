@@ -8,6 +8,7 @@ from acrebox.core.assembly import Assembly, Part, of_role
 from acrebox.core.chapter import Seen
 from acrebox.core.construction.addons.ties import ties_by_rule
 from acrebox.core.construction.sizes import printed
+from acrebox.core.design import CapCorner
 from acrebox.core.strength import factor
 
 STRAPS_USUAL = 2
@@ -151,18 +152,21 @@ def floor_weak(seen: Seen) -> Iterator[Finding]:
 )
 def cap_tips(seen: Seen) -> Iterator[Finding]:
     """Once, where most of it lies beside what carries it: the wall, rails and posts that end at its top."""
-    bed, show = seen.assembly, seen.show
-    found = [(off, cap) for cap in of_role(bed.parts, "cap board") if (off := _off_its_bearing(bed, cap)) > 1]
-    if not found:
+    bed, show, caps = seen.assembly, seen.show, of_role(seen.assembly.parts, "cap board")
+    off, cap = max(((_off_its_bearing(bed, c), c) for c in caps), key=lambda one: one[0], default=(0.0, None))
+    if cap is None or off <= limit("cap_off", show.built):
         return
-    off, cap = max(found, key=lambda one: one[0])
-    posts = any(p.side == cap.side for p in bed.parts if p.role.post and p.stock)
+    low = any(p.role.post and p.side == cap.side and p.solid.bounds[1][2] < bed.top - 1 for p in bed.parts)
+    butted = seen.design.add_ons.cap is not None and seen.design.add_ons.cap.corner == CapCorner.BUTTED
+    action, field = (
+        ("Let the posts inside end at the top, under the cap.", "construction.post_drop")
+        if low
+        else ("Mitre its corners: it then lies on the posts there too.", "add_ons.cap.corner")
+        if butted and any(p.role.post for p in bed.parts)
+        else ("A narrower cap board, thicker walls, or more of it outside.", None)
+    )
     yield Finding(
-        f"The middle of {cap.name} lies {show.length(off)} beside what carries it.",
-        "Let the posts inside end at the top, under the cap."
-        if posts
-        else "A narrower cap board, thicker walls, or more of it outside.",
-        field="construction.post_drop" if posts else None,
+        f"The middle of {cap.name} lies {show.length(off)} beside what carries it.", action, field=field
     )
 
 

@@ -290,13 +290,23 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
         steps.append(f"Hang the strings level, {high} up: there its rim comes.")
     if seen.levelled is not None:
         steps.append("Dig and pack to the depths of the stations; check with the gauge along the way.")
-    steps.append(_set(seen))
+    hung = bool(holes) and seen.levelled is not None and seen.levelled.school == "hang"
+    if not hung:
+        steps.append(_set(seen))
     if holes:
         steps.append("Dig the holes of the posts, stand the posts, brace them plumb.")
         if seen.assembly.stance and seen.assembly.stance.bears:
-            steps.append("Pour the concrete last, once the bed is square and level.")
+            steps.append(
+                "Pour the concrete, and leave it two days before anything hangs on it."
+                if hung
+                else "Pour the concrete last, once the bed is square and level."
+            )
         if any(h.under_rim < -1 for h in holes):
             steps.append("Trim the posts that were left long, at a mark drawn with the level.")
+    if hung:
+        steps.append(
+            f"Screw the {_first(seen)} level to the posts, tape the diagonals again, close the gap below."
+        )
     return steps
 
 
