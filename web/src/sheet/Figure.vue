@@ -9,6 +9,7 @@ import { fetchedLater } from '@/state/reached'
 /** A figure that opens its working, which is fetched when the first one on the page is opened. */
 defineOptions({ inheritAttrs: false })
 const props = defineProps<{ text: string; worked?: Worked; of: string }>()
+const EDGE = 8
 const FigureNote = fetchedLater(() => import('./FigureNote.vue'))
 const bed = useBedIfAny()
 const at = ref<{ x: number; y: number } | null>(null)
@@ -17,7 +18,9 @@ const opens = computed(() => props.worked !== undefined || (bed !== null && !bed
 function press(event: Event) {
   if (at.value) return close()
   const { left, bottom } = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  at.value = { x: left, y: bottom }
+  // As wide as FigureNote is at most: beside the right edge it begins further left.
+  const wide = Math.min(380, window.innerWidth * 0.92)
+  at.value = { x: Math.max(EDGE, Math.min(left, window.innerWidth - wide - EDGE)), y: bottom }
 }
 const close = () => (at.value = null)
 watch([at, () => props.worked], ([open, worked]) => {
