@@ -211,7 +211,12 @@ def test_pipe_is_cut_by_what_its_fittings_take() -> None:
     ]
     # The riser stands in the tee, whose middle lies half a pipe over the floor.
     assert cut["riser, out of the tee"].length_mm == pytest.approx(found.inlet_mm - 16 - 17)
-    assert {f.name: f.count for f in found.fittings} == {"elbow": 4, "tee": 1, "threaded adapter": 1}
+    assert {f.name: f.count for f in found.fittings} == {
+        "elbow": 4,
+        "tee": 1,
+        "threaded adapter": 1,
+        "end cap": 1,
+    }
     assert found.pipe_holes == 2 * ((2 * 966 + 766 + 2 * 366) // 50)
 
 

@@ -342,6 +342,10 @@ def _notes(frame: _Frame, sheets: list[Part], studs: list[Part]) -> dict[str, st
     if any(frame.sheeting.joins(side) for side in frame.skin.outline.sides):
         lap, behind = frame.sheeting.lap, BEHIND[frame.choice.footing, frame.choice.sheets]
         words["sheets meet"] = f"lapped by {show(lap)} {behind}" if lap else f"butted {behind}"
+    words["corners"] = (
+        f"hang a strip of corner membrane behind the sheets at each of {len(frame.outline.points)} corners,"
+        " before the walls are lined: soil finds every slit there"
+    )
     spacers = []
     for side in frame.studwork.line.outline.sides:
         mine = sorted(side.reach(s.body)[0] for s in studs if s.side == side.name)

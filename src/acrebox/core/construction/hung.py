@@ -200,6 +200,17 @@ def wall_anchors(ledgers: Sequence[Part], show: Printer) -> tuple[Good, ...]:
     return (Good(key="wall-anchor", what="wall anchors", count=count, unit="piece", working=words),)
 
 
+def anchor_notes(ledgers: Sequence[Part]) -> dict[str, str]:
+    """How ledger posts are held."""
+    if not ledgers:
+        return {}
+    words = (
+        "bolt the ledger posts to the wall first, plumb, their anchors through the post into sound masonry or"
+        " the frame, never into cladding alone"
+    )
+    return {"anchors": words}
+
+
 def hatch_fact(hatch: Hatch, show: Printer) -> Worked:
     """How wide the hatch is that lies behind the bed [mm]."""
     words = f"clear of every ledger post, so wide: {show.length(hatch.width.mm)}"

@@ -4,6 +4,7 @@ from math import pi
 
 from acrebox.core.assembly import Good
 from acrebox.core.assembly.sizes import perimeter_words
+from acrebox.core.construction.ring_choice import GUARDS
 from acrebox.core.construction.ring_shape import flat_spot, stands_as
 from acrebox.core.construction.ring_sizes import FEWEST, RingMade, to_middle
 from acrebox.core.construction.sizes import size
@@ -192,6 +193,12 @@ def ring_notes(ring: RingMade) -> dict[str, str]:
             else "light outward throws the sun back: cooler soil in summer, a later start in spring"
         ),
     }
+    if ring.choice.guard != "none":
+        words["edge"] = f"{GUARDS[ring.choice.guard]} over the top edge, before the first barrow comes near"
+    if ring.choice.strap:
+        words["strap"] = (
+            "drawn round it at two thirds of its height before it is filled, left till it settles"
+        )
     if ring.bury:
         words["in the ground"] = (
             f"{show.length(ring.bury)} deep all round, against what digs: set it in a trench and tread it in"

@@ -30,6 +30,7 @@ from acrebox.core.construction.courses import Courses, stack_courses
 from acrebox.core.construction.existing import ExistingPost, existing_posts, held_at
 from acrebox.core.construction.hung import (
     WallHung,
+    anchor_notes,
     check_wall,
     hang_posts,
     hatch_fact,
@@ -257,7 +258,11 @@ def _assembled(design: Design, choice: Sleepers, book: Catalogue) -> Assembly:
             *wall_anchors(ledgers, frame.show),
             *concrete_for(posts, foot, _set_in(frame), frame.book, frame.show),
         ),
-        notes={"sleepers": f"{len(walls)} pieces in {frame.courses.count} courses", **frame.notes},
+        notes={
+            "sleepers": f"{len(walls)} pieces in {frame.courses.count} courses",
+            **frame.notes,
+            **anchor_notes(ledgers),
+        },
         facts=_facts(frame),
         against={frame.hung.name: frame.post.thickness} if frame.hung else {},
         post_limit=frame.posts.limit if posts else 0.0,

@@ -14,7 +14,7 @@ from acrebox.core.measure.convert import tenths
 from acrebox.core.plan.buy_rows import Buy, good_line
 from acrebox.core.stock import Good
 
-FITTINGS = {"elbow": "elbow", "tee": "tee", "threaded adapter": "adapter"}
+FITTINGS = {"elbow": "elbow", "tee": "tee", "threaded adapter": "adapter", "end cap": "cap"}
 
 
 def drain_goods(seen: Seen) -> list[Buy]:

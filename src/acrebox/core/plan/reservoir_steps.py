@@ -88,7 +88,10 @@ def _pipe_steps(found: Reservoir, seen: Seen) -> Iterator[Step]:
     show, pipes = seen.show, seen.kept_pipes
     rise = show.length(found.inlet)
     if pipes is None or not pipes.corners:
-        yield "inlet", f"Stand the inlet pipe on the floor, {rise} high, drilled at its foot."
+        yield (
+            "inlet",
+            f"Stand the inlet pipe on the floor, {rise} high, drilled at its foot, a cap on its top.",
+        )
         return
     wide = show.length(drain_limit("pipe_hole", show.built))
     yield "pipe holes", f"Drill {pipes.holes} holes {wide} wide in two rows on the lower half of the loop."

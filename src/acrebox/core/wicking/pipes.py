@@ -65,6 +65,7 @@ def pipes_of(
         CutPipe(RISER, rise - size.take_out if ring else rise, rise, 1),
     ]
     fittings = Counter(dict(ring.fittings) if ring else {})
+    fittings["end cap"] += 1  # on the riser: mosquitoes breed in water that stands open
     for piece, fitting in _overflow(kept, floor, size, bed, show):
         pieces.append(piece)
         fittings[fitting] += 1

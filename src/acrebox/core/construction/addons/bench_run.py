@@ -120,6 +120,12 @@ def pads(legs: Sequence[Part], wide: float, book: Catalogue, show: Printer) -> t
     )
 
 
+PAVED = {
+    "bench": "lay its pavers first, flush with the ground and level with each other: its legs stand on them"
+}
+"""What a bench on soft ground is begun with."""
+
+
 def before_the_cap(
     bed: Assembly, design: Design, book: Catalogue, run: BenchRun, seat: tuple[float, float]
 ) -> float:

@@ -1,10 +1,11 @@
 """Benches of the bed's own timbers, laid flat on lengths of them that stand on end."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Carrier, Joint, Part, SeatLoad, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
+    PAVED,
     BenchRun,
     before_the_cap,
     cut_at,
@@ -82,7 +83,9 @@ def add_own_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue, 
         made += own
         loads.append(_load(bench, run, name))
     legs = of_role(made, "seat leg")
-    return bed.adding(made, _joints(bed, made), goods=pads(legs, bench.pad, book, show), loads=loads)
+    under = pads(legs, bench.pad, book, show)
+    seated = bed.adding(made, _joints(bed, made), goods=under, loads=loads)
+    return replace(seated, notes={**seated.notes, **PAVED}) if under else seated
 
 
 def _bench(bed: Assembly, seats: Seats, design: Design, book: Catalogue, show: Printer) -> _OwnSeat:

@@ -7,6 +7,7 @@ from itertools import pairwise
 
 from acrebox.core.assembly import Assembly, Carrier, Joint, Part, SeatLoad, of_role, stick
 from acrebox.core.construction.addons.bench_run import (
+    PAVED,
     BenchRun,
     before_the_cap,
     cut_at,
@@ -107,13 +108,9 @@ def add_seats(bed: Assembly, seats: Seats, design: Design, book: Catalogue) -> A
         parts += own
         joints += [*within, *at_wall]
         loads.append(_load(bench, run, name, bed.wall_thickness, at_legs=legs_of(within), at_wall=hung))
-    return bed.adding(
-        parts,
-        joints,
-        [bench.board.used, bench.rail.used],
-        goods=pads(of_role(parts, "seat leg"), bench.pad, book, show),
-        loads=loads,
-    )
+    under = pads(of_role(parts, "seat leg"), bench.pad, book, show)
+    made = bed.adding(parts, joints, [bench.board.used, bench.rail.used], goods=under, loads=loads)
+    return replace(made, notes={**made.notes, **PAVED}) if under else made
 
 
 def _bench(seats: Seats, design: Design, book: Catalogue, show: Printer) -> _Seat:
