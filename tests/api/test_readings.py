@@ -5,6 +5,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy import Engine, text
 
 from placed import bed as boards
 
@@ -212,3 +213,52 @@ def test_what_is_taped_follows_the_outline(client: TestClient) -> None:
         },
     )
     assert refused.json()["problems"][0]["field"] == "station"
+
+
+@pytest.mark.parametrize(
+    "when",
+    [
+        "9999-12-31T23:59:59-14:00",
+        "0001-01-01T00:00:00+14:00",
+        "2300-01-01T00:00:00Z",
+        "1900-05-01T10:00:00Z",
+    ],
+)
+def test_a_reading_of_no_time_is_refused_and_the_book_stays_open(
+    client: TestClient, bed: str, when: str
+) -> None:
+    take(client, bed, "BM", "1.5 m", sight="back")
+    body = {"id": str(uuid4()), "job": "ground", "method": "instrument", "station": "front left"}
+    body |= {"sight": "between", "written": "1500", "taken_at": when}
+    answer = client.post(f"/api/beds/{bed}/readings", json=body)
+    assert answer.status_code == 422
+    [told] = answer.json()["problems"]
+    assert told["field"] == "taken_at"
+    assert "1926-01-01 to 2126-12-31" in told["allowed"]
+    assert len(client.get(f"/api/beds/{bed}/readings").json()["readings"]) == 1
+
+
+def test_a_reading_that_was_kept_with_no_time_reads_as_one_that_is_wrong(
+    client: TestClient, bed: str, engine: Engine
+) -> None:
+    """As an earlier release kept it: in Greenwich the first hours of the year 10 000."""
+    name = str(uuid4())
+    take(client, bed, "BM", "1.5 m", sight="back")
+    take(client, bed, "front left", "1500", id=name)
+    with engine.begin() as told:
+        told.execute(
+            text("UPDATE reading SET taken_at = '10000-01-01 13:59:59+00' WHERE id = :id"), {"id": name}
+        )
+    found = client.get(f"/api/beds/{bed}/readings").json()
+    assert [r["taken_at"] for r in found["readings"]][1] is None
+    assert [p["field"] for p in found["problems"]] == ["readings.1.taken_at"]
+    assert found["problems"][0]["value"].startswith("10000-01-01")
+    struck = client.delete(f"/api/beds/{bed}/readings/{name}").json()
+    assert [r["struck"] for r in struck["readings"]] == [False, True]
+    counted = client.put(f"/api/beds/{bed}/readings/{name}").json()
+    assert [r["struck"] for r in counted["readings"]] == [False, False]
+
+
+def test_a_time_is_kept_by_the_clock_of_greenwich(client: TestClient, bed: str) -> None:
+    found = take(client, bed, "BM", "1.5 m", sight="back", taken_at="2026-05-04T10:00:00-05:00")
+    assert found["readings"][0]["taken_at"] == "2026-05-04T15:00:00Z"

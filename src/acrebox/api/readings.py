@@ -14,8 +14,9 @@ from acrebox.api.shapes import FieldProblem
 from acrebox.api.typed import Typed
 from acrebox.api.working import AtWork, Work
 from acrebox.core.design import Design
-from acrebox.core.errors import refuse
+from acrebox.core.errors import Problem, refuse
 from acrebox.core.ground import DATUM, network_of, packing, places_of
+from acrebox.core.measure.days import FIRST, LAST, Moment
 from acrebox.core.measure.printing import Printer
 from acrebox.core.measure.systems import System
 from acrebox.core.plan.levelling import on_level_ground
@@ -51,13 +52,16 @@ class ReadingIn(BaseModel):
     station: Annotated[str, Field(min_length=1, max_length=60)]
     sight: Literal["back", "between", "fore"] | None = None
     written: Annotated[str, Field(min_length=1, max_length=40)]
-    taken_at: datetime
+    taken_at: Moment
     place: tuple[PlaceText, PlaceText] | None = None
 
 
 class ReadingOut(ReadingIn):
-    """A reading as it is kept; one that is struck does not count."""
+    """A reading as it is kept; one that is struck does not count. One that an earlier release kept with a
+    time that no calendar has is without it, and named in the problems.
+    """
 
+    taken_at: datetime | None  # type: ignore[assignment]
     struck: bool
 
 
@@ -83,8 +87,18 @@ def _answer(bed_id: UUID, kept: Stores, work: Work, rows: list[KeptReading]) -> 
     return ReadingsOut(
         **dict(followed),
         readings=[ReadingOut.model_validate(asdict(r)) for r in rows],
-        problems=[FieldProblem.of(p) for p in problems],
+        problems=[FieldProblem.of(p) for p in (*problems, *_out_of_time(rows))],
     )
+
+
+def _out_of_time(rows: list[KeptReading]) -> list[Problem]:
+    """What is wrong of the times of readings that were kept before times had bounds."""
+    allowed = f"{FIRST.isoformat()} to {LAST.isoformat()}"
+    return [
+        Problem(f"readings.{n}.taken_at", r.taken_text, "That is too far off to be its time.", allowed)
+        for n, r in enumerate(rows)
+        if r.taken_at is None
+    ]
 
 
 def _system(bed_id: UUID, kept: Stores) -> System:

@@ -1,7 +1,6 @@
 """Bounds on documents: checked before anything reads them, and told by field."""
 
 import re
-from math import isfinite
 from typing import Any
 
 from acrebox.core.errors import DesignError, refuse
@@ -49,13 +48,21 @@ def _check_one(path: str, value: Any, text: int) -> None:
             says = f"This is {len(value):,} characters long."
             raise refuse(path[:_SHOWN], f"{value[:_SHOWN]}…", says, f"at most {text:,} characters")
     elif isinstance(value, int | float) and not isinstance(value, bool):
-        if not (isfinite(value) and abs(value) <= MOST_NUMBER):
-            shown = f"{value:.3g}" if isinstance(value, float) else f"a number of {len(str(value))} digits"
-            raise refuse(path, shown, "That is no number that is read.", f"at most {MOST_NUMBER:,.0f}")
+        if not abs(value) <= MOST_NUMBER:  # nor is what is no number; a whole one may be of any length
+            raise refuse(
+                path, _in_short(value), "That is no number that is read.", f"at most {MOST_NUMBER:,.0f}"
+            )
     elif isinstance(value, dict | list | tuple) and len(value) > MOST_ROWS:
         what = "fields" if isinstance(value, dict) else "rows"
         says = f"There are too many {what} here."
         raise refuse(path, f"{len(value):,} {what}", says, f"at most {MOST_ROWS} {what}")
+
+
+def _in_short(number: int | float) -> str:
+    """A number that is too large to be shown; a whole one by how long it is."""
+    if isinstance(number, float):
+        return f"{number:.3g}"
+    return f"a number of some {int(number.bit_length() * 0.30103) + 1:,} digits"
 
 
 def _unreadable(path: str, value: str) -> DesignError:

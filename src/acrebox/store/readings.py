@@ -1,21 +1,25 @@
 """Readings of levels and tapes: kept as they were taken, struck out and never lost."""
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime, time
 from uuid import UUID
 
-from sqlalchemy import Engine, func, select, update
+from sqlalchemy import Engine, Text, case, cast, func, select, update
 from sqlalchemy.dialects.postgresql import insert
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, defer
 
+from acrebox.core.measure.days import FIRST, LAST
 from acrebox.store.documents import NotFoundError
 from acrebox.store.tables import BedRow, ReadingRow
+
+_BEGIN, _END = datetime.combine(FIRST, time.min, UTC), datetime.combine(LAST, time.max, UTC)
 
 
 @dataclass(frozen=True, kw_only=True)
 class KeptReading:
     """One reading as it was taken: for which job, by which method, at which station, where that lies if the
-    bed does not have it; as it was written. One that is `struck` does not count.
+    bed does not have it; as it was written. One that is `struck` does not count. `taken_at` is None where no
+    calendar has the time that was kept; `taken_text` is that as the database writes it.
     """
 
     id: UUID
@@ -24,9 +28,10 @@ class KeptReading:
     station: str
     sight: str | None
     written: str
-    taken_at: datetime
+    taken_at: datetime | None
     struck: bool = False
     place: tuple[str, str] | None = None
+    taken_text: str = ""
 
 
 class ReadingStore:
@@ -75,7 +80,14 @@ class ReadingStore:
 
     def _of(self, session: Session, bed_id: UUID) -> list[KeptReading]:
         self._bed(session, bed_id)
-        rows = select(ReadingRow).where(ReadingRow.bed_id == bed_id).order_by(ReadingRow.place)
+        at = ReadingRow.taken_at
+        known = case((at.between(_BEGIN, _END), at), else_=None)
+        rows = (
+            select(ReadingRow, known, cast(at, Text))
+            .where(ReadingRow.bed_id == bed_id)
+            .order_by(ReadingRow.place)
+            .options(defer(at, raiseload=True))  # no datetime of Python's holds the year 10 000
+        )
         return [
             KeptReading(
                 id=row.id,
@@ -84,11 +96,12 @@ class ReadingStore:
                 station=row.station,
                 sight=row.sight,
                 written=row.written,
-                taken_at=row.taken_at,
+                taken_at=taken_at,
+                taken_text=text,
                 struck=row.struck_at is not None,
                 place=(row.right, row.back) if row.right is not None and row.back is not None else None,
             )
-            for row in session.scalars(rows)
+            for row, taken_at, text in session.execute(rows)
         ]
 
     def _bed(self, session: Session, bed_id: UUID) -> None:

@@ -1,12 +1,12 @@
 """Water kept under the soil: in what, how deep, where it overflows."""
 
-from datetime import date
 from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, StrictBool
 
 from acrebox.core.design.base import LeftToYard
 from acrebox.core.design.questions import Asking, asks
+from acrebox.core.measure.days import Day
 from acrebox.core.measure.written import Length, Volume, between
 
 Medium = Literal["gravel", "porous_rock", "sand"]
@@ -38,7 +38,7 @@ class WaterTest(LeftToYard, Asking):
 
     order = ("on", "marked", "later", "hours", "ran")
 
-    on: date | None = Field(None, json_schema_extra=asks("Tested on", label="Day of the water test"))
+    on: Day | None = Field(None, json_schema_extra=asks("Tested on", label="Day of the water test"))
     marked: Annotated[Length, between(Length("1 mm"), Length("2 m"))] = Field(
         Length("100 mm"),
         json_schema_extra=asks("Water, marked at", after="over the floor", imperial="4 in"),

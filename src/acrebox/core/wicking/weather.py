@@ -10,6 +10,7 @@ from io import StringIO
 from itertools import pairwise
 
 from acrebox.core.errors import DesignError, Problem
+from acrebox.core.measure.days import FIRST, LAST
 
 NEEDED = ("date", "tmin_c", "tmax_c", "rain_mm")
 MORE = ("rh_mean", "wind_m_s", "sun_h")
@@ -97,6 +98,10 @@ def _day(row: dict[str, str], number: int, problems: list[Problem]) -> Day | Non
         when = date.fromisoformat(row["date"])
     except ValueError:
         problems.append(Problem(f"{at}.date", row["date"], "That is no date.", "2026-06-30"))
+        return None
+    if not FIRST <= when <= LAST:
+        allowed = f"{FIRST.isoformat()} to {LAST.isoformat()}"
+        problems.append(Problem(f"{at}.date", row["date"], "That is too far off.", allowed))
         return None
     values: dict[str, float | None] = {}
     for name, (low, high) in RANGES.items():

@@ -17,7 +17,8 @@ const reduced = computed(() => {
   const rows = ofJob.value.filter((r) => !r.struck && !r.waits && r.method === lastMethod.value)
   return new Map(rows.flatMap((r, n) => (ground.value?.rows[n] ? [[r.id, ground.value.rows[n]] as const] : [])))
 })
-const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+/** When it was read; nothing of one that was kept with a time that no calendar has. */
+const at = (time: string | null) => time === null ? '' : new Date(time).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
 const by = (key: string) => METHODS.find((m) => m.key === key)?.short ?? 'tape'
 </script>
 
