@@ -93,7 +93,7 @@ const elsewhere = useElsewhere(problems)
         <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">
-          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="others" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
+          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="(kept?.may ?? 'own') === 'own' ? others : []" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
       <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet no-print" aria-label="What the beds share"><Later><YardSheet :yard="id" :may="kept?.may ?? 'own'" :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>
