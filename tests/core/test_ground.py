@@ -643,6 +643,13 @@ def test_what_is_stood_first_is_what_it_is_made_as(kind: str, first: str) -> Non
     assert ("course" in " ".join(words)) == (kind == "boards")
 
 
+def test_posts_that_stand_in_no_hole_are_stood_too() -> None:
+    data = {**starting_design("boards", System.METRIC).document(), "site": {"stands_on": "paving"}}
+    words = [row["words"] for row in plan_document(data)["setting_out"]["order"]]
+    assert words[-1].startswith("Stand the posts")
+    assert not any("hole" in line for line in words)
+
+
 def test_a_course_that_hangs_on_posts_comes_after_them() -> None:
     """Nothing is hung on concrete that is still wet; on the ground the first course comes first."""
     order = [row["words"] for row in on(SLOPE, school="hang").document()["setting_out"]["order"]]

@@ -303,6 +303,8 @@ def _order(out: SettingOut, holes: tuple[Hole, ...], seen: Seen) -> list[str]:
             )
         if any(h.under_rim < -1 for h in holes):
             steps.append("Trim the posts that were left long, at a mark drawn with the level.")
+    elif any(part.role.post and part.stock for part in seen.assembly.parts):
+        steps.append("Stand the posts in their places, plumb, and screw to them course by course.")
     if hung:
         steps.append(
             f"Screw the {_first(seen)} level to the posts, tape the diagonals again, close the gap below."
