@@ -73,6 +73,15 @@ def test_signed_out_the_key_is_good_no_more_wherever_it_was_copied(client: TestC
     assert client.get("/api/yards").status_code == 401
 
 
+def test_who_signs_in_over_a_session_ends_it(client: TestClient) -> None:
+    copied = client.cookies["acrebox_session"]
+    assert sign_in(client) == 200
+    assert client.cookies["acrebox_session"] != copied
+    assert client.get("/api/yards").status_code == 200
+    with TestClient(client.app, cookies={"acrebox_session": copied}) as elsewhere:
+        assert elsewhere.get("/api/yards").status_code == 401
+
+
 def test_a_key_ends_by_itself_when_it_is_not_used(client: TestClient, engine: Engine) -> None:
     with engine.begin() as connection:
         connection.execute(text("UPDATE session SET ends_at = now() - interval '1 s'"))

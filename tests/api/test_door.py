@@ -182,6 +182,18 @@ def test_a_link_is_good_once_and_can_be_withdrawn(house: House) -> None:
     assert house.owner.get(links).json() == []
 
 
+def test_a_link_gives_a_right_and_takes_none(house: House) -> None:
+    links = f"/api/yards/{house.yard}/invitations"
+    for may, who, has in (
+        ("look", house.worker, "work"),
+        ("look", house.owner, "own"),
+        ("work", house.viewer, "work"),
+    ):
+        key = house.owner.post(links, json={"may": may}).json()["key"]
+        assert who.post("/api/invitations/accept", json={"key": key}).status_code == 204
+        assert who.get(f"/api/beds/{house.bed}").json()["may"] == has
+
+
 def test_the_first_account_has_what_was_there_and_there_is_one_first(engine: Engine, apps: Apps) -> None:
     with TestClient(apps.over(engine)) as at_home:
         yard = at_home.get("/api/yards").json()[0]

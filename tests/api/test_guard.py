@@ -73,6 +73,21 @@ def test_every_answer_tells_what_a_page_may_load(guarded: TestClient, address: s
     assert answer.headers["Cache-Control"] == "private, no-cache"
 
 
+def test_where_it_is_asked_over_tls_it_is_asked_so_for_a_year(engine: Engine, apps: Apps) -> None:
+    """RFC 6797, 7.2: the field is sent over a secure line, and over no other."""
+    for base, told in (("https://localhost", "max-age=31536000"), ("http://localhost", None)):
+        with TestClient(apps.over(engine, names=LOOPBACK), base_url=base) as client:
+            assert client.get("/api/health").headers.get("Strict-Transport-Security") == told
+
+
+def test_who_is_asked_is_named_once(guarded: TestClient) -> None:
+    """RFC 9112, 3.2: a request with more than one Host is answered 400."""
+    twice = [("Host", "localhost"), ("Host", "localhost")]
+    answer = guarded.get("/api/yards", headers=twice)
+    assert (answer.status_code, answer.json()["type"]) == (400, "/problems/host")
+    assert guarded.get("/api/yards", headers=twice[:1]).status_code == 200
+
+
 def test_no_script_in_the_page_itself_is_allowed() -> None:
     policy = dict(rule.split(" ", 1) for rule in HEADERS["Content-Security-Policy"].split("; "))
     assert policy["script-src"] == "'self'"

@@ -98,6 +98,10 @@ REFUSED = {
     "1/8": "1/8 in",
     "½": "½ in",
     "5 1/2": "5 1/2 in",
+    # Digits of other scripts, and raised ones where no unit is before them: Python reads them as numbers.
+    "\u0661\u0662\u0660\u0660": "digits are written 0 to 9",
+    "\uff11\uff12\uff10\uff10 mm": "digits are written 0 to 9",
+    "1\u00b2": "digits are written 0 to 9",
 }
 
 
@@ -154,7 +158,7 @@ def test_volumes(written: str, litres: float) -> None:
     assert float(parse_volume(written)) == pytest.approx(litres, abs=1e-9)
 
 
-@pytest.mark.parametrize("written", ["", "-2 L", "2 furlongs", "4 5 L", "abc"])
+@pytest.mark.parametrize("written", ["", "-2 L", "2 furlongs", "4 5 L", "abc", "\u0664\u0660 L", "4\u00b2 L"])
 def test_what_is_no_volume_is_refused_in_words(written: str) -> None:
     with pytest.raises(ValueError, match=r"\w"):
         parse_volume(written)

@@ -15,6 +15,7 @@ from sqlalchemy.engine import make_url
 from sqlalchemy.exc import DBAPIError
 
 from acrebox.serve.holding import held
+from acrebox.serve.log import FOLDER, MOST_BYTES, NAME, for_us_alone, turn_over
 from acrebox.store.accounts_of_system import OWN, account_named, can_reach, hand_over
 from acrebox.store.cluster import admin_url, running_cluster
 from acrebox.store.engine import connect, migrate
@@ -48,6 +49,24 @@ def skip_where_root_stays() -> None:
     account = account_named(OWN)
     if account is None or not can_reach(account, ROOT):
         pytest.skip("the account cannot get at this checkout, which the start tells")
+
+
+def test_nobody_else_reads_the_log(service: Served) -> None:
+    logs = sorted((service.kept / "logs").iterdir())
+    assert logs
+    assert {file.stat().st_mode & 0o777 for file in logs} == {0o600}
+
+
+def test_a_log_begun_anew_is_as_much_ours(tmp_path: Path) -> None:
+    file = tmp_path / FOLDER / NAME
+    file.parent.mkdir()
+    for_us_alone(file)
+    with file.open("wb") as log:
+        log.truncate(MOST_BYTES)
+    turn_over(tmp_path)
+    kept = {each.name: each.stat() for each in file.parent.iterdir()}
+    assert {name: at.st_size for name, at in kept.items()} == {NAME: 0, f"{NAME}.1": MOST_BYTES}
+    assert {at.st_mode & 0o777 for at in kept.values()} == {0o600}
 
 
 @as_root

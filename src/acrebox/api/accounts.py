@@ -9,7 +9,7 @@ from limits import RateLimitItem, parse
 from limits.strategies import FixedWindowRateLimiter
 from pydantic import BaseModel, Field
 
-from acrebox.api.context import AllStores
+from acrebox.api.context import AllStores, Stores
 from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo
 from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
 from acrebox.api.problems import RESPONSES
@@ -129,6 +129,14 @@ def _give_key(request: Request, response: Response, key: str) -> None:
     )
 
 
+def _give_new_key(request: Request, response: Response, kept: Stores, account: Account) -> None:
+    """Have the browser keep a new key; the one that it had is good no more, wherever it was copied to."""
+    for name in (SAFE_COOKIE, COOKIE):
+        if key := request.cookies.get(name):
+            kept.accounts.sign_out(key)
+    _give_key(request, response, kept.accounts.sign_in(account.id))
+
+
 def _told(request: Request, account: Account | None, anybody: bool) -> SessionOut:
     has_to = bool(request.app.state.accounts)
     name, key = (account.name, account.id) if account else (None, None)
@@ -153,7 +161,7 @@ def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response
     account, secret = found
     if is_old(secret):
         kept.accounts.renew_secret(account.id, hash_passphrase(given.passphrase))
-    _give_key(request, response, kept.accounts.sign_in(account.id))
+    _give_new_key(request, response, kept, account)
     return _told(request, account, anybody=True)
 
 
@@ -177,7 +185,7 @@ def join(request: Request, given: JoinIn, kept: AllStores, response: Response) -
     if not kept.accounts.is_good(given.key):
         raise HTTPException(403, "This link is not good, or was used already.")
     account = kept.accounts.join(given.key, given.name, hash_passphrase(given.passphrase))
-    _give_key(request, response, kept.accounts.sign_in(account.id))
+    _give_new_key(request, response, kept, account)
     return _told(request, account, anybody=True)
 
 

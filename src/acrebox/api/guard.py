@@ -35,7 +35,10 @@ HEADERS = {
     "Referrer-Policy": "no-referrer",
     "Cross-Origin-Opener-Policy": "same-origin",
     "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), geolocation=(), microphone=(), payment=(), usb=()",
 }
+BY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
+"""What a browser is told besides where it asked over an encrypted line: to ask by no other for a year."""
 ANEW = "private, no-cache"
 """How answers of the API are cached that do not say: asked for anew."""
 
@@ -61,7 +64,7 @@ class Guard:
         async def told(message: Message) -> None:
             if message["type"] == "http.response.start":
                 headers = MutableHeaders(scope=message)
-                for name, value in HEADERS.items():
+                for name, value in (HEADERS | (BY_HTTPS if scope["scheme"] == "https" else {})).items():
                     headers.setdefault(name, value)
                 if str(scope["path"]).startswith("/api/"):
                     headers.setdefault("Cache-Control", ANEW)
@@ -69,7 +72,10 @@ class Guard:
 
         headers = Headers(scope=scope)
         asked = headers.get("host", "")
-        if not self._is_ours(asked):
+        if len(headers.getlist("host")) > 1:
+            says = "It names whom it asks twice. Nothing was changed."
+            await problem(400, "host", "That asks two at once.", says)(scope, receive, told)
+        elif not self._is_ours(asked):
             name = _name_of(asked)[:80]
             says = f"This is not called '{asked[:80]}'. Start it with --trust {name} to allow that."
             await problem(400, "host", "That is not our name.", says)(scope, receive, told)

@@ -21,7 +21,15 @@ def log_to(home: Path) -> None:
     """Write the log under `home`, from this process."""
     folder = home / FOLDER
     folder.mkdir(parents=True, exist_ok=True)
+    for file in (folder / NAME, *folder.glob(f"{NAME}.*")):
+        for_us_alone(file)
     logging.config.dictConfig(_settings(folder / NAME))
+
+
+def for_us_alone(file: Path) -> None:
+    """Make a file, where there is none, that no other account of the machine reads."""
+    file.touch(mode=0o600, exist_ok=True)
+    file.chmod(0o600)
 
 
 def _settings(file: Path) -> dict[str, Any]:
@@ -58,3 +66,4 @@ def turn_over(home: Path) -> None:
         older = file if n == 1 else file.with_name(f"{NAME}.{n - 1}")
         if older.exists():
             older.replace(file.with_name(f"{NAME}.{n}"))
+    for_us_alone(file)

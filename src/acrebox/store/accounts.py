@@ -242,8 +242,14 @@ class AccountStore:
         if invited.yard_id is None or invited.may is None:
             return
         yard = session.get(YardRow, invited.yard_id)
-        if yard is not None and yard.owner_id != account:
-            _share(session, invited.yard_id, account, May(invited.may))
+        if yard is None or yard.owner_id == account:
+            return
+        has = session.scalar(
+            select(ShareRow.may).where(ShareRow.yard_id == invited.yard_id, ShareRow.account_id == account)
+        )
+        may = May(invited.may)
+        if has is None or May(has).rank < may.rank:  # a link gives a right, and takes none
+            _share(session, invited.yard_id, account, may)
 
     # --- what anybody may do ----------------------------------------------------------------------
 

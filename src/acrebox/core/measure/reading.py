@@ -89,6 +89,8 @@ _LENGTH_TERM = re.compile(rf"\s*(?:{_NUMBER})(?:\s*-?\s*(?P<unit>''|\"|'|[a-z]+)
 _MEASURE = re.compile(rf"\s*(?:{_NUMBER})\s*-?\s*(?P<unit>[a-z][a-z0-9./ ]*)?\s*")
 _TWO_WAYS = re.compile(r"[1-9]\d{0,2},\d{3}")
 _POINT_OR_THOUSANDS = re.compile(r"[1-9]\d{0,2}\.\d{3}")
+_OTHER_DIGITS = re.compile(r"(?![0-9])\d|(?<![^\W\d_])[²³]|[⁰¹⁴-⁹₀-₉]")
+"""What Unicode calls a digit, and no reader of ours takes for one."""
 _A_FEW = re.compile(r"\d,\d{1,2}")
 
 
@@ -103,6 +105,8 @@ def tidied(text: str) -> str:
 
 
 def _begun(text: str, what: str) -> str:
+    if _OTHER_DIGITS.search(text):
+        raise ValueError("digits are written 0 to 9 here, and squares and cubes after their unit")
     tidy = tidied(text)
     if not tidy:
         raise ValueError("nothing is written here")
