@@ -5,6 +5,7 @@ import pwd
 import shutil
 import ssl
 import subprocess
+import sys
 import time
 import urllib.request
 from pathlib import Path
@@ -16,11 +17,12 @@ from sqlalchemy.exc import DBAPIError
 
 from acrebox.serve.holding import held
 from acrebox.serve.log import FOLDER, MOST_BYTES, NAME, for_us_alone, turn_over
+from acrebox.serve.root import done_as_who_serves
 from acrebox.store.accounts_of_system import OWN, account_named, can_reach, hand_over
 from acrebox.store.cluster import admin_url, running_cluster
 from acrebox.store.engine import connect, migrate
 from acrebox.store.own_database import DATABASE, FIRST, ROLE
-from served import ROOT, Served
+from served import ROOT, Served, serving
 
 as_root = pytest.mark.skipif(os.geteuid() != 0, reason="only root can give up root")
 
@@ -67,6 +69,46 @@ def test_a_log_begun_anew_is_as_much_ours(tmp_path: Path) -> None:
     kept = {each.name: each.stat() for each in file.parent.iterdir()}
     assert {name: at.st_size for name, at in kept.items()} == {NAME: 0, f"{NAME}.1": MOST_BYTES}
     assert {at.st_mode & 0o777 for at in kept.values()} == {0o600}
+
+
+@as_root
+def test_what_root_asks_for_is_done_as_the_account_that_serves(service: Served, tmp_path: Path) -> None:
+    skip_where_root_stays()
+    account = account_named(OWN)
+    assert account is not None
+    seen = tmp_path / "seen"
+    with seen.open("w") as out:
+
+        def work() -> int:
+            print(*os.getresuid(), *os.getresgid(), *os.getgroups(), file=out, flush=True)
+            return 7
+
+        assert done_as_who_serves(service.kept, work) == 7
+    assert seen.read_text().split() == [*[str(account.uid)] * 3, *[str(account.gid)] * 3]
+
+
+@as_root
+def test_a_backup_into_roots_own_folder_comes_back(service: Served, tmp_path: Path) -> None:
+    closed = tmp_path / "closed"
+    closed.mkdir(mode=0o700)
+    file = closed / "all.zip"
+    beds = service.told("GET", "/api/beds")
+    for command in ("backup", "restore"):
+        words = [sys.executable, "-m", "acrebox", command, str(file), "--home", str(service.home)]
+        done = subprocess.run(words, env=serving(), capture_output=True, text=True, check=False)
+        assert (done.returncode, done.stderr) == (0, "")
+    assert [(each.name, each.stat().st_uid, each.stat().st_mode & 0o777) for each in closed.iterdir()] == [
+        ("all.zip", 0, 0o600)
+    ]
+    assert service.told("GET", "/api/beds") == beds
+
+
+def test_where_nothing_was_kept_yet_no_file_is_left(own_home: Path, tmp_path: Path) -> None:
+    words = [sys.executable, "-m", "acrebox", "backup", str(tmp_path / "all.zip"), "--home", str(own_home)]
+    done = subprocess.run(words, env=serving(), capture_output=True, text=True, check=False)
+    assert done.returncode == 1
+    assert done.stderr.splitlines()[-1] == "acrebox: The backup was not taken: there are no tables yet."
+    assert list(tmp_path.iterdir()) == []
 
 
 @as_root

@@ -75,14 +75,21 @@ def test_it_stops_quickly_leaves_no_database_behind_and_has_been_backed_up(
 ) -> None:
     server, port, home = served
     until = time.monotonic() + 60
-    while not list((data_of(home).parent / "backups").glob("acrebox-*.sql.gz")):
+    while not list((data_of(home).parent / "backups").glob("acrebox-*.backup.zip")):
         assert time.monotonic() < until, "no backup was taken"
         time.sleep(0.2)
     # While it runs, everything goes into a file, and comes back out of it.
-    taken = run("acrebox", "backup", tmp_path / "all.sql.gz", "--home", home)
+    taken = run("acrebox", "backup", tmp_path / "all.backup.zip", "--home", home)
     assert taken.returncode == 0, taken.stderr
-    back = run("acrebox", "restore", tmp_path / "all.sql.gz", "--home", home)
+    back = run("acrebox", "restore", tmp_path / "all.backup.zip", "--home", home)
     assert back.returncode == 0, back.stderr
+    assert "is kept as kept_" in back.stdout
+    assert run("acrebox", "restore", "--back", "--home", home).returncode == 0
+    both = run("acrebox", "restore", tmp_path / "all.backup.zip", "--back", "--home", home)
+    assert (both.returncode, both.stderr.splitlines()[-1]) == (
+        2,
+        "acrebox: error: restore: give a FILE, or --back",
+    )
     with socket.create_connection(("127.0.0.1", port)) as slow:
         slow.sendall(b"POST /api/plan HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900\r\n\r\n{")
         server.send_signal(signal.SIGINT)
@@ -102,7 +109,7 @@ def test_a_taken_port_is_told_before_anything_is_made(home: Path) -> None:
 
 
 def test_a_backup_that_is_none_is_told_in_one_line(home: Path, tmp_path: Path) -> None:
-    told = run("acrebox", "restore", tmp_path / "gone.sql.gz", "--home", home)
+    told = run("acrebox", "restore", tmp_path / "gone.zip", "--home", home)
     assert told.returncode == 1
     assert told.stderr.count("\n") == 1
     assert "cannot be read as a backup" in told.stderr

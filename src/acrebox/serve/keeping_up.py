@@ -9,7 +9,6 @@ from time import time
 
 from acrebox.core.errors import AcreBoxError
 from acrebox.store.backup import keep_one, newest
-from acrebox.store.cluster import programs_for
 
 DAY_S = 24 * 3600
 LOOKS_EVERY_S = 600
@@ -20,11 +19,11 @@ class Backups:
     """Backups that are taken by themselves: one a day, in a folder beside the data."""
 
     def __init__(self, home: Path, url: str) -> None:
-        self._home, self._url, self._folder = home, url, home / "backups"
+        self._url, self._folder = url, home / "backups"
 
     def take(self) -> Path:
         """Take one now. Raises BackupError."""
-        return keep_one(self._url, programs_for(self._home), self._folder, datetime.now())
+        return keep_one(self._url, self._folder, datetime.now())
 
     def look(self) -> None:
         """Take one where the last is a day old. Raises BackupError."""

@@ -30,18 +30,15 @@ from acrebox.serve.holding import (
 from acrebox.serve.keeping_up import Backups, Rounds
 from acrebox.serve.log import log_to, turn_over
 from acrebox.serve.patience import Patience
+from acrebox.serve.root import TLS, BlockedError, give_up, home_of, who_serves
 from acrebox.serve.words import read_words
 from acrebox.store import AccountStore, BedStore, YardStore
-from acrebox.store.accounts_of_system import OWN, account_named, become, can_reach, hand_over, reachable
 from acrebox.store.engine import connect, is_behind, migrate
 
 STOPS_IN_S = 2
 """How long requests that run may take when the server is stopped."""
 HEALTHY_IN_S = 30
 """How long a process that answers may keep still before it is made anew."""
-TLS = "tls"
-OURS = (TLS, "postgres", "postgres.setup.log", "postgres.secret", "backups", "logs", "serving", ".starting")
-"""What of the folder of the data is ours."""
 PAGES = ROOT / "web" / "dist"
 
 
@@ -53,7 +50,7 @@ def main() -> int:
     shown = reached_at(given.host)
     address = f"{scheme}://{shown}:{given.port}/"
     try:
-        home = _home_of(given.home.resolve())
+        home = home_of(given.home)
         with held(home, address), bound(given.host, given.port) as port:
             _give_up_root(home, given)
             if given.processes == 1:
@@ -84,37 +81,23 @@ def _in_one_line(reason: SQLAlchemyError) -> str:
     return " ".join(told.split()) or type(reason).__name__
 
 
-def _home_of(home: Path) -> Path:
-    """The folder of the data; for root, one that the account can reach as which it is served."""
-    account = account_named(OWN) if os.geteuid() == 0 else None
-    return reachable(home, account)
-
-
 def _give_up_root(home: Path, given: Namespace) -> None:
     """Started as root, serve as an account of our own, to which the data is given. Where it cannot get at the
     program, that is told, and root stays.
     """
-    if os.geteuid() != 0:
+    try:
+        account = who_serves()
+    except BlockedError as told:
+        print(f"bin/start: {told}", file=sys.stderr, flush=True)
         return
-    account = account_named(OWN)
     if account is None:
-        raise AcreBoxError(f"Started as root, it serves as user '{OWN}', and there is none; run bin/setup.")
-    blocked = [place for place in (ROOT, Path(sys.executable).parent) if not can_reach(account, place)]
-    if blocked:
-        print(
-            f"bin/start: this stays root: user '{OWN}' cannot get at {blocked[0]}. To have it serve without,"
-            " move the program where others can read it, such as /opt, or start it as another user.",
-            file=sys.stderr,
-            flush=True,
-        )
         return
     if given.tls_cert:
         # Keys are often root's alone: the account has copies, made anew at every start.
         given.tls_cert, given.tls_key = (
             _copied(file, home / TLS) for file in (given.tls_cert, given.tls_key)
         )
-    hand_over(home, OURS, account)
-    become(account)
+    give_up(home, account)
 
 
 def _tell_first(accounts: AccountStore, address: str) -> None:

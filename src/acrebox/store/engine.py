@@ -6,7 +6,7 @@ from alembic import command
 from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
 from alembic.script import ScriptDirectory
-from sqlalchemy import Engine, create_engine
+from sqlalchemy import Connection, Engine, create_engine
 from sqlalchemy.engine import make_url
 
 REACHED_IN_S = 5
@@ -44,16 +44,31 @@ def _config() -> Config:
     return config
 
 
+def revision_of(connection: Connection) -> str | None:
+    """Of which revision the tables are; None where there are none."""
+    return MigrationContext.configure(connection).get_current_revision()
+
+
+def knows(revision: str) -> bool:
+    """Whether this release has a revision of the tables: its own, or one that was before."""
+    return any(each.revision == revision for each in ScriptDirectory.from_config(_config()).walk_revisions())
+
+
 def is_behind(engine: Engine) -> bool:
     """Whether there are tables of an older release, which are to be brought up to date."""
     with engine.connect() as connection:
-        heads = set(MigrationContext.configure(connection).get_current_heads())
-    return bool(heads) and heads != set(ScriptDirectory.from_config(_config()).get_heads())
+        has = revision_of(connection)
+    return has is not None and has != ScriptDirectory.from_config(_config()).get_current_head()
 
 
 def migrate(engine: Engine) -> None:
     """Bring the tables up to date; says nothing when they are."""
-    config = _config()
     with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+        migrate_in(connection)
+
+
+def migrate_in(connection: Connection, revision: str = "head") -> None:
+    """Bring the tables of the schema in which a connection works to a revision, in its transaction."""
+    config = _config()
+    config.attributes["connection"] = connection
+    command.upgrade(config, revision)
