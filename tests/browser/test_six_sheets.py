@@ -41,7 +41,14 @@ def from_a_file(site: str, asked: dict[str, Any]) -> str:
     return make_bed(site, design, make_yard(site, units="metric", currency="EUR"))
 
 
-@pytest.mark.parametrize("bed", SIX.values(), ids=SIX)
+ALWAYS = ("staves", "hung")
+"""Of which everything is asked each time; the others are read where there is time."""
+BEDS = [
+    pytest.param(bed, id=name, marks=[] if name in ALWAYS else pytest.mark.long) for name, bed in SIX.items()
+]
+
+
+@pytest.mark.parametrize("bed", BEDS)
 def test_a_builder_reads_the_sheets_of_a_bed(page: Page, site: str, bed: Bed) -> None:
     made = from_a_file(site, bed.asked)
     assert design_of(site, made)["construction"]["kind"] == bed.asked["construction"]["kind"]
