@@ -18,7 +18,7 @@ from acrebox import keeping
 from acrebox.core.yard import Yard
 from acrebox.serve.holding import DATABASE_SETTING
 from acrebox.store import AccountStore, May, Rates, YardStore
-from acrebox.store.accounts import known_as
+from acrebox.store.names import known_as, looks_as
 from databases import Apps
 
 PASSPHRASE = "three damp sacks of leaves"
@@ -110,35 +110,140 @@ def test_wrong_names_and_wrong_passphrases_are_told_alike(client: TestClient) ->
     assert told[0].json()["detail"] == told[1].json()["detail"]
 
 
+# --- tries ----------------------------------------------------------------------------------------------
+
+
+def at(client: TestClient, address: str) -> TestClient:
+    """Another browser, at another address."""
+    return TestClient(client.app, client=(address, 50000))
+
+
 def test_who_tries_too_often_waits_and_every_process_counts_the_same(
     client: TestClient, engine: Engine, apps: Apps
 ) -> None:
     # Another process over the same database, as with --processes 2.
     with TestClient(apps.over(engine, process=2, accounts=True)) as other:
-        tries = [sign_in((client, other)[n % 2], passphrase="wrong") for n in range(12)]
+        stranger = TestClient(client.app)
+        tries = [sign_in((stranger, other)[n % 2], passphrase="wrong") for n in range(12)]
     assert tries[:10] == [401] * 10
     assert tries[10:] == [429] * 2
-    late = client.post("/api/session", json={"name": "Hedda Brook", "passphrase": PASSPHRASE})
+    late = stranger.post("/api/session", json={"name": "Hedda Brook", "passphrase": PASSPHRASE})
     assert 0 < int(late.headers["Retry-After"]) <= 900
+
+
+def test_nobody_is_locked_out_by_the_tries_of_others(client: TestClient) -> None:
+    attacker = at(client, "198.51.100.7")
+    assert [sign_in(attacker, passphrase=f"wrong {n}") for n in range(12)] == [401] * 10 + [429] * 2
+    assert sign_in(attacker) == 429, "he waits, even where he is right by now"
+    assert sign_in(at(client, "203.0.113.5")) == 200, "another browser elsewhere does not"
+    assert sign_in(client) == 200, "nor one that signed in before"
+
+
+def test_from_many_addresses_a_name_only_waits_for_half_a_minute(client: TestClient, engine: Engine) -> None:
+    for n in range(16):
+        # Each waits for its turn, as whoever guesses would.
+        with engine.begin() as connection:
+            connection.execute(text("DELETE FROM rate WHERE key LIKE 'wait/%'"))
+        assert sign_in(at(client, f"198.51.100.{n}"), passphrase="wrong") == 401
+    held = at(client, "203.0.113.5").post(
+        "/api/session", json={"name": "Hedda Brook", "passphrase": PASSPHRASE}
+    )
+    assert held.status_code == 429
+    assert 1 <= int(held.headers["Retry-After"]) <= 30
+    assert sign_in(client) == 200, "a browser that signed in before is not held"
+    assert sign_in(at(client, "203.0.113.5")) == 200, "and what was wrong before is forgotten"
+
+
+def test_one_address_tries_so_many_names_and_no_more(client: TestClient) -> None:
+    attacker = at(client, "198.51.100.7")
+    told = [sign_in(attacker, f"Somebody {n}", "wrong") for n in range(42)]
+    assert told == [401] * 40 + [429] * 2
+
+
+def test_a_house_has_one_address_however_many_its_network_gives_it(client: TestClient) -> None:
+    told = [sign_in(at(client, f"2001:db8:7:1::{n + 1:x}"), passphrase="wrong") for n in range(11)]
+    assert told == [401] * 10 + [429]
+    assert sign_in(at(client, "2001:db8:7:2::1")) == 200
+
+
+def test_who_was_right_begins_anew(client: TestClient) -> None:
+    browser = at(client, "203.0.113.9")
+    for _ in range(3):
+        assert [sign_in(browser, passphrase="wrong") for _ in range(6)] == [401] * 6
+        assert sign_in(browser) == 200
 
 
 def test_a_name_is_counted_and_kept_however_it_is_spelled(client: TestClient, engine: Engine) -> None:
     spelled = [" " * n + "hedda" + " " * (n + 1) + "BROOK" for n in range(12)]
-    assert [sign_in(client, name, "wrong") for name in spelled] == [401] * 10 + [429] * 2
+    stranger = TestClient(client.app)
+    assert [sign_in(stranger, name, "wrong") for name in spelled] == [401] * 10 + [429] * 2
     # In small letters this one is three times as long.
-    store = AccountStore(engine)
-    found = store.secret_of("Hedda Brook")
-    assert found is not None
-    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
-    body = {"key": key, "name": "\u0390" * 60, "passphrase": PASSPHRASE}
+    body = {"key": link(engine), "name": "\u0390" * 60, "passphrase": PASSPHRASE}
     assert client.post("/api/accounts", json=body).status_code == 201
 
 
-def test_accents_are_the_same_however_a_keyboard_sends_them(client: TestClient, engine: Engine) -> None:
+# --- names and passphrases ------------------------------------------------------------------------------
+
+
+def link(engine: Engine) -> str:
+    """The key of a link by which somebody else comes."""
     store = AccountStore(engine)
     found = store.secret_of("Hedda Brook")
     assert found is not None
-    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
+    return store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)[0]
+
+
+ALIKE = {
+    "hedda\u200b brook": "nobody sees",
+    "Hedda\u00ad Brook": "nobody sees",
+    "H\u0435dda Brook": "two scripts",  # a Cyrillic e
+    "Hedda Br\u03bf\u03bfk": "two scripts",  # Greek o
+    "\uff28edda Brook": "looks like it",  # a wide H
+    "\U0001d407\U0001d41e\U0001d41d\U0001d41d\U0001d41a Brook": "looks like it",  # a bold name
+    "HEDDA  brook": "looks like it",
+}
+
+
+@pytest.mark.parametrize("name", ALIKE)
+def test_nobody_takes_a_name_that_looks_like_anothers(name: str, client: TestClient, engine: Engine) -> None:
+    key = link(engine)
+    answer = client.post("/api/accounts", json={"key": key, "name": name, "passphrase": PASSPHRASE})
+    assert answer.status_code in (409, 422)
+    assert ALIKE[name] in answer.text
+    if answer.status_code == 422:
+        assert answer.json()["problems"][0]["field"] == "name"
+    good = {"key": key, "name": "\u0418\u0432\u0430\u043d", "passphrase": PASSPHRASE}
+    assert client.post("/api/accounts", json=good).status_code == 201, "the link is good yet"
+
+
+@pytest.mark.parametrize(
+    ("one", "other"), [("Bill", "Bi11"), ("Odo", "\u041e\u0501\u043e"), ("Nora", "\u039dora")]
+)
+def test_letters_that_are_taken_for_others_look_alike(one: str, other: str) -> None:
+    """Pairs of Unicode's confusables.txt (UTS #39), from memory: l and 1, and Cyrillic and Greek letters."""
+    assert looks_as(one) == looks_as(other)
+
+
+EASY = [
+    "brief one",
+    "aaaaaaaaaaaa",
+    "password1234",
+    "qwertyuiop12",
+    "hedda brook 1",
+    "abcdefghijkl",
+    "acrebox12345",
+]
+
+
+@pytest.mark.parametrize("passphrase", EASY)
+def test_what_is_easy_to_guess_is_no_passphrase(passphrase: str, client: TestClient) -> None:
+    change = client.put("/api/account/passphrase", json={"old": PASSPHRASE, "new": passphrase})
+    assert (change.status_code, change.json()["problems"][0]["field"]) == (422, "new")
+    assert passphrase not in change.text
+
+
+def test_accents_are_the_same_however_a_keyboard_sends_them(client: TestClient, engine: Engine) -> None:
+    key = link(engine)
     name, passphrase = "Zo\u00eb Brook", "caf\u00e9s and wet leaves"
     body = {"key": key, "name": name, "passphrase": passphrase}
     assert client.post("/api/accounts", json=body).status_code == 201
@@ -150,13 +255,13 @@ def test_who_forgot_a_passphrase_is_given_another_where_it_runs(
     client: TestClient,
     engine: Engine,
     monkeypatch: pytest.MonkeyPatch,
-    capsys: pytest.CaptureFixture[str],
+    capfd: pytest.CaptureFixture[str],
 ) -> None:
     monkeypatch.setenv(DATABASE_SETTING, engine.url.render_as_string(hide_password=False))
 
     def give(name: str, passphrase: str) -> tuple[int, str]:
         monkeypatch.setattr(sys, "stdin", StringIO(f"{passphrase}\n"))
-        return keeping.main(["passphrase", name]), capsys.readouterr().err
+        return keeping.main(["passphrase", name]), capfd.readouterr().err
 
     assert give("Odo", "nine wet wheelbarrows") == (
         1,
@@ -171,10 +276,7 @@ def test_who_forgot_a_passphrase_is_given_another_where_it_runs(
 
 
 def test_a_name_is_taken_however_it_is_spelled(client: TestClient, engine: Engine) -> None:
-    store = AccountStore(engine)
-    found = store.secret_of("Hedda Brook")
-    assert found is not None
-    key, _ = store.invite(found[0].id, YardStore(engine).make(Yard()).id, May.LOOK)
+    key = link(engine)
     body = {"key": key, "name": " HEDDA  brook ", "passphrase": PASSPHRASE}
     taken = client.post("/api/accounts", json=body)
     assert taken.status_code == 409

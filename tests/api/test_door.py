@@ -73,7 +73,7 @@ def routes(house: House) -> list[tuple[str, str, str]]:
             if method in ("get", "post", "put", "delete"):
                 filled = path.replace("{bed_id}", house.bed).replace("{yard_id}", house.yard)
                 filled = filled.replace("{account_id}", house.people["Viewer"])
-                for name in ("{reading_id}", "{invitation_id}"):
+                for name in ("{reading_id}", "{invitation_id}", "{session_id}"):
                     filled = filled.replace(name, str(uuid4()))
                 filled = filled.replace("{kind}", "cut").replace("{key}", "front 1").replace("{number}", "1")
                 filled = filled.replace("{name}", "Mine")
@@ -105,7 +105,8 @@ def test_every_route_is_open_to_whom_its_rule_says_and_to_nobody_else(house: Hou
                 right = answer.status_code == 401
             elif rule == SIGNED_IN:
                 # A yard that is named there is looked at, too.
-                right = (answer.status_code == 404) == ("?yard=" in path and rank < 0)
+                nothing = "{session_id}" in name or ("?yard=" in path and rank < 0)
+                right = (answer.status_code == 404) == nothing
             elif rank < 0:
                 right = answer.status_code == 404
             else:
@@ -143,6 +144,26 @@ def test_out_of_a_yard_only_its_owner_lets_a_bed_go(house: House) -> None:
     assert house.owner.get(f"/api/beds/{house.bed}").json()["yard"] == house.yard
     other = house.owner.post("/api/yards", json={"name": "Behind the shed"}).json()["id"]
     assert house.owner.put(f"/api/beds/{house.bed}/yard/{other}").status_code == 200
+
+
+def test_what_was_taken_is_brought_back_by_whose_it_was(house: House) -> None:
+    """Moved by its owner into the worker's yard, where he may do nothing, it is his to take back."""
+    theirs = house.worker.post("/api/yards", json={"name": "Mine"}).json()["id"]
+    who = house.owner.get("/api/session").json()["id"]
+    links = f"/api/yards/{theirs}/invitations"
+    key = house.worker.post(links, json={"may": "work"}).json()["key"]
+    assert house.owner.post("/api/invitations/accept", json={"key": key}).status_code == 204
+    assert house.owner.put(f"/api/beds/{house.bed}/yard/{theirs}").status_code == 200
+    assert house.worker.delete(f"/api/yards/{theirs}/people/{who}").status_code == 204
+    assert house.owner.get(f"/api/beds/{house.bed}").status_code == 404
+    back = f"/api/beds/{house.bed}/yard/{house.yard}"
+    assert house.outsider.put(back).status_code == 404
+    assert house.viewer.put(back).status_code == 404
+    assert house.owner.put(back).status_code == 200
+    assert house.owner.get(f"/api/beds/{house.bed}").json()["yard"] == house.yard
+    # It came from there now; nobody takes it who does not own that yard, and nobody brings it anywhere else.
+    other = house.worker.post("/api/yards", json={"name": "Another"}).json()["id"]
+    assert house.worker.put(f"/api/beds/{house.bed}/yard/{other}").status_code == 403
 
 
 def test_two_at_one_bed_see_each_others_saves_and_a_viewer_changes_nothing(house: House) -> None:

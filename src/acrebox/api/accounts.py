@@ -1,27 +1,35 @@
 """Signing in and out, links that let somebody in, and who may do what in a yard."""
 
 from datetime import datetime
+from hashlib import sha256
 from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, HTTPException, Request, Response
-from limits import RateLimitItem, parse
-from limits.strategies import FixedWindowRateLimiter
+from limits import parse
 from pydantic import BaseModel, Field
 
+from acrebox.api.account import browser_of, somebody
 from acrebox.api.context import AllStores, Stores
 from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo
+from acrebox.api.notes import Notes
+from acrebox.api.once import MadeId
 from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
 from acrebox.api.problems import RESPONSES
+from acrebox.api.tries import Tries, address_of, count
 from acrebox.core.errors import refuse
-from acrebox.store import Account, May, NotFoundError, Person, Rates
-from acrebox.store.accounts import SESSION_DAYS, known_as
+from acrebox.store import Account, Happened, May, Person, Rates
+from acrebox.store.accounts import hash_of
+from acrebox.store.names import known_as, odd_in
+from acrebox.store.sessions import KNOWN_DAYS, SESSION_DAYS
 
 router = APIRouter(prefix="/api", tags=["accounts"], responses=RESPONSES)
 
-BY_NAME, BY_ADDRESS = parse("10/15 minutes"), parse("40/15 minutes")
-"""How often somebody may try to sign in under one name, and from one address."""
 BY_LINK = parse("20/hour")
+"""How often links are tried from one address."""
+KNOWN = "acrebox_known"
+SAFE_KNOWN = f"__Host-{KNOWN}"
+"""The name of the key by which a browser is known that signed in before."""
 
 Name = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00-\x1f]*\S[^\x00-\x1f]*$")]
 Passphrase = Annotated[str, Field(min_length=1, max_length=200)]
@@ -55,13 +63,6 @@ class LinkIn(BaseModel):
     """The key of a link."""
 
     key: Key
-
-
-class ChangedIn(BaseModel):
-    """The passphrase as it was and as it is to be."""
-
-    old: Passphrase
-    new: Passphrase
 
 
 class InviteIn(BaseModel):
@@ -98,30 +99,13 @@ class PersonOut(BaseModel):
         return cls(id=person.account.id, name=person.account.name, may=person.may.value)
 
 
-def _count(request: Request, limit: RateLimitItem, *what: str) -> None:
-    """Raises HTTPException where something was done too often."""
-    limiter = FixedWindowRateLimiter(Rates(request.app.state.engine))
-    if not limiter.hit(limit, *what):
-        until = limiter.get_window_stats(limit, *what).reset_time
-        wait = max(1, round(until - datetime.now().timestamp()))
-        raise HTTPException(
-            429,
-            f"That was tried too often. Try again in {-(-wait // 60)} min.",
-            headers={"Retry-After": str(wait)},
-        )
-
-
-def _address(request: Request) -> str:
-    return request.client.host if request.client else "nobody"
-
-
-def _give_key(request: Request, response: Response, key: str) -> None:
-    """Have the browser keep the key: no script reads it, no other site sends it."""
+def _give(request: Request, response: Response, name: str, key: str, days: int) -> None:
+    """Have the browser keep a key: no script reads it, no other site sends it."""
     secure = bool(request.app.state.secure) or request.url.scheme == "https"
     response.set_cookie(
-        SAFE_COOKIE if secure else COOKIE,
+        f"__Host-{name}" if secure else name,
         key,
-        max_age=SESSION_DAYS * 24 * 3600,
+        max_age=days * 24 * 3600,
         path="/",
         httponly=True,
         samesite="strict",
@@ -129,12 +113,23 @@ def _give_key(request: Request, response: Response, key: str) -> None:
     )
 
 
-def _give_new_key(request: Request, response: Response, kept: Stores, account: Account) -> None:
-    """Have the browser keep a new key; the one that it had is good no more, wherever it was copied to."""
+def _known(request: Request, kept: Stores, account: Account) -> str | None:
+    """The key of the browser, where that signed in to an account before."""
+    key = request.cookies.get(SAFE_KNOWN) or request.cookies.get(KNOWN) or ""
+    return key if key and kept.sessions.is_known(account.id, key) else None
+
+
+def _let_in(request: Request, response: Response, kept: Stores, account: Account, known: bool) -> None:
+    """Have the browser keep a new key; the one that it had is good no more, wherever it was copied to. One
+    that was not known is from here on, and its account is told.
+    """
     for name in (SAFE_COOKIE, COOKIE):
         if key := request.cookies.get(name):
-            kept.accounts.sign_out(key)
-    _give_key(request, response, kept.accounts.sign_in(account.id))
+            kept.sessions.sign_out(key)
+    agent, address = request.headers.get("user-agent", ""), address_of(request)
+    _give(request, response, COOKIE, kept.sessions.sign_in(account.id, agent, address), SESSION_DAYS)
+    if not known:
+        _give(request, response, KNOWN, kept.sessions.know(account.id), KNOWN_DAYS)
 
 
 def _told(request: Request, account: Account | None, anybody: bool) -> SessionOut:
@@ -153,15 +148,24 @@ def read_session(request: Request, kept: AllStores) -> SessionOut:
 @router.post("/session")
 def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response) -> SessionOut:
     """Sign in: the browser is given a key. Wrong names and wrong passphrases are told alike."""
-    _count(request, BY_ADDRESS, "sign-in", _address(request))
-    _count(request, BY_NAME, "name", known_as(given.name))
     found = kept.accounts.secret_of(given.name)
+    address = address_of(request)
+    known = _known(request, kept, found[0]) if found else None
+    name = sha256(known_as(given.name).encode("utf-8", "replace")).hexdigest()[:32]
+    tries = Tries(Rates(request.app.state.engine), name, address, known and hash_of(known)[:32])
+    tries.check()
     if not is_right(found[1] if found else hash_of_nobody(), given.passphrase) or found is None:
+        tries.wrong()
+        if found:
+            kept.events.note(Happened.REFUSED, given.name, address, about=found[0].id)
         raise HTTPException(401, "No account has that name and that passphrase.")
+    tries.right()
     account, secret = found
     if is_old(secret):
         kept.accounts.renew_secret(account.id, hash_passphrase(given.passphrase))
-    _give_new_key(request, response, kept, account)
+    _let_in(request, response, kept, account, known is not None)
+    what = Happened.SIGN_IN if known else Happened.NEW_BROWSER
+    kept.events.note(what, account.name, address, about=account.id, named=browser_of(request))
     return _told(request, account, anybody=True)
 
 
@@ -171,7 +175,7 @@ def sign_out(request: Request, kept: AllStores, response: Response) -> None:
     for name in (SAFE_COOKIE, COOKIE):
         key = request.cookies.get(name)
         if key:
-            kept.accounts.sign_out(key)
+            kept.sessions.sign_out(key)
             response.delete_cookie(
                 name, path="/", secure=name == SAFE_COOKIE, httponly=True, samesite="strict"
             )
@@ -180,32 +184,24 @@ def sign_out(request: Request, kept: AllStores, response: Response) -> None:
 @router.post("/accounts", status_code=201)
 def join(request: Request, given: JoinIn, kept: AllStores, response: Response) -> SessionOut:
     """Make an account by a link, which is used up, and sign in."""
-    _count(request, BY_LINK, "link", _address(request))
+    count(request, BY_LINK, "link", address_of(request))
+    if odd := odd_in(given.name):
+        says = f"This name has {odd}; others could not tell it from another."
+        raise refuse("name", given.name, says, "letters of one script, digits, spaces and signs")
     check_passphrase(given.passphrase, given.name)
     if not kept.accounts.is_good(given.key):
         raise HTTPException(403, "This link is not good, or was used already.")
     account = kept.accounts.join(given.key, given.name, hash_passphrase(given.passphrase))
-    _give_new_key(request, response, kept, account)
+    _let_in(request, response, kept, account, known=False)
+    kept.events.note(Happened.JOINED, account.name, address_of(request), about=account.id)
     return _told(request, account, anybody=True)
-
-
-@router.put("/account/passphrase", status_code=204)
-def change_passphrase(request: Request, given: ChangedIn, asks: Asks, kept: AllStores) -> None:
-    """Change one's passphrase: all other browsers are signed out."""
-    account = _somebody(asks.account)
-    _count(request, BY_NAME, "passphrase", str(account.id))
-    found = kept.accounts.secret_of(account.name)
-    if found is None or not is_right(found[1], given.old):
-        raise refuse("old", "not shown", "That is not your passphrase.", "the passphrase as it is now")
-    check_passphrase(given.new, account.name, "new")
-    kept.accounts.change_secret(account.id, hash_passphrase(given.new), asks.key)
 
 
 @router.post("/invitations/accept", status_code=204)
 def accept(request: Request, given: LinkIn, asks: Asks, kept: AllStores) -> None:
     """Take up a link with the account that one has."""
-    _count(request, BY_LINK, "link", _address(request))
-    kept.accounts.accept(given.key, _somebody(asks.account).id)
+    count(request, BY_LINK, "link", address_of(request))
+    kept.accounts.accept(given.key, somebody(asks).id)
 
 
 @router.get("/yards/{yard_id}/people")
@@ -215,19 +211,21 @@ def list_people(yard_id: UUID, kept: AllStores) -> list[PersonOut]:
 
 
 @router.put("/yards/{yard_id}/people/{account_id}")
-def let(yard_id: UUID, account_id: UUID, given: InviteIn, kept: AllStores) -> list[PersonOut]:
+def let(yard_id: UUID, account_id: UUID, given: InviteIn, kept: AllStores, notes: Notes) -> list[PersonOut]:
     """Let somebody look or work."""
     kept.accounts.let(yard_id, account_id, May(given.may))
+    notes(Happened.SHARED, given.may, yard=yard_id, about=account_id)
     return list_people(yard_id, kept)
 
 
 @router.delete("/yards/{yard_id}/people/{account_id}", status_code=204)
-def let_go(yard_id: UUID, account_id: UUID, asks: Asks, may: MayDo, kept: AllStores) -> None:
+def let_go(yard_id: UUID, account_id: UUID, asks: Asks, may: MayDo, kept: AllStores, notes: Notes) -> None:
     """Share a yard with somebody no more; everybody may leave by himself."""
     own = asks.account is not None and asks.account.id == account_id
     if may is not May.OWN and not own:
         raise HTTPException(403, "Only its owner may do that.")
     kept.accounts.let_go(yard_id, account_id)
+    notes(Happened.LET_GO, yard=yard_id, about=account_id)
 
 
 @router.get("/yards/{yard_id}/invitations")
@@ -240,22 +238,19 @@ def list_invitations(yard_id: UUID, kept: AllStores) -> list[InvitedOut]:
 
 
 @router.post("/yards/{yard_id}/invitations", status_code=201)
-def invite(yard_id: UUID, given: InviteIn, asks: Asks, kept: AllStores) -> LinkOut:
+def invite(
+    yard_id: UUID, given: InviteIn, asks: Asks, kept: AllStores, notes: Notes, made: MadeId
+) -> LinkOut:
     """A link by which one person comes to look at a yard or to work in it."""
-    by = _somebody(asks.account).id
+    by = somebody(asks).id
     kept.yards.get(yard_id)
-    key, link = kept.accounts.invite(by, yard_id, May(given.may))
+    key, link = kept.accounts.invite(by, yard_id, May(given.may), made)
+    notes(Happened.INVITED, given.may, yard=yard_id)
     return LinkOut(key=key, good_until=link.ends_at)
 
 
 @router.delete("/yards/{yard_id}/invitations/{invitation_id}", status_code=204)
-def withdraw(yard_id: UUID, invitation_id: UUID, kept: AllStores) -> None:
+def withdraw(yard_id: UUID, invitation_id: UUID, kept: AllStores, notes: Notes) -> None:
     """Let a link be good no more."""
     kept.accounts.withdraw(yard_id, invitation_id)
-
-
-def _somebody(account: Account | None) -> Account:
-    """Who is signed in. Raises NotFoundError where nobody has to be."""
-    if account is None:
-        raise NotFoundError("there are no accounts here: start with --accounts")
-    return account
+    notes(Happened.WITHDRAWN, yard=yard_id)

@@ -10,8 +10,8 @@ from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
 
 from acrebox import __version__
-from acrebox.api import accounts as accounts_of
 from acrebox.api import (
+    account,
     beds,
     filling,
     grounds,
@@ -24,13 +24,24 @@ from acrebox.api import (
     seasons,
     yards,
 )
+from acrebox.api import accounts as accounts_of
 from acrebox.api.context import Stores
 from acrebox.api.door import Door, authorise
 from acrebox.api.guard import Guard
 from acrebox.api.intake import Intake
 from acrebox.api.journal import Journal
+from acrebox.api.once import Once
 from acrebox.api.working import MOST_WAITING, Workers
-from acrebox.store import AccountStore, BedStore, ReadingStore, WeatherStore, YardStore
+from acrebox.store import (
+    AccountStore,
+    AnswerStore,
+    BedStore,
+    EventStore,
+    ReadingStore,
+    SessionStore,
+    WeatherStore,
+    YardStore,
+)
 
 THREADS = MOST_WAITING + 56
 """How many routes may be under way at once: those that wait for work, and others beside them."""
@@ -44,13 +55,21 @@ ROUTERS = (
     grounds.router,
     grounds_tried.router,
     accounts_of.router,
+    account.router,
     yards.router,
 )
 
 
 def _stores(engine: Engine) -> Stores:
     return Stores(
-        YardStore(engine), BedStore(engine), ReadingStore(engine), WeatherStore(engine), AccountStore(engine)
+        yards=YardStore(engine),
+        beds=BedStore(engine),
+        readings=ReadingStore(engine),
+        weather=WeatherStore(engine),
+        accounts=AccountStore(engine),
+        sessions=SessionStore(engine),
+        answers=AnswerStore(engine),
+        events=EventStore(engine),
     )
 
 
@@ -86,9 +105,10 @@ def make_app(
         lifespan=living,
     )
     app.state.workers, app.state.accounts, app.state.secure = workers, accounts, secure
+    stores = None if engine is None else _stores(engine)
+    app.add_middleware(Once, stores=stores)
     app.add_middleware(Intake)
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
-    stores = None if engine is None else _stores(engine)
     app.add_middleware(Door, stores=stores, accounts=accounts)
     app.add_middleware(Guard, names=names)
     app.add_middleware(Journal)

@@ -9,6 +9,8 @@ from pydantic import WithJsonSchema
 from acrebox.api.context import AllStores, InItsUnits, yard_for
 from acrebox.api.door import Asks, MayDo, first_of
 from acrebox.api.figures import listed
+from acrebox.api.notes import Notes
+from acrebox.api.once import MadeId, WriteId
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import BedOut, BedsOfYard, TickIn
 from acrebox.api.working import AtWork
@@ -17,7 +19,7 @@ from acrebox.core.errors import refuse
 from acrebox.core.plan import BUYING, TICKS, open_plan, plan_bed
 from acrebox.core.stages import tick_kinds
 from acrebox.core.yard import Yard
-from acrebox.store import Bed, May
+from acrebox.store import Bed, Happened, May
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES, dependencies=[InItsUnits])
 
@@ -54,13 +56,6 @@ def base_of(if_match: Revision = None) -> int:
 
 
 Base = Annotated[int, Depends(base_of)]
-WriteId = Annotated[
-    UUID | None,
-    Header(
-        alias="Idempotency-Key",
-        description="the browser's own name of this write; sent twice, it counts once",
-    ),
-]
 
 
 def _check(design: Design, yard: Yard) -> None:
@@ -89,12 +84,13 @@ def make_bed(
     kept: AllStores,
     work: AtWork,
     response: Response,
+    made: MadeId,
     yard: UUID | None = None,
 ) -> BedOut:
     """A new bed in a yard (in the first one unless told); a design that cannot be planned is refused."""
     found = first_of(asks, kept, May.WORK) if yard is None else kept.yards.get(yard)
     work(_check, design, found.yard)
-    return _answer(kept.beds.make(design, found.id), response)
+    return _answer(kept.beds.make(design, found.id, made), response)
 
 
 @router.get("/{bed_id}")
@@ -120,24 +116,28 @@ def change_bed(
 
 
 @router.delete("/{bed_id}", status_code=204)
-def delete_bed(bed_id: UUID, base: Base, kept: AllStores) -> None:
+def delete_bed(bed_id: UUID, base: Base, kept: AllStores, notes: Notes) -> None:
     """Put a bed away; it can be restored."""
+    bed = kept.beds.get(bed_id)
     kept.beds.delete(bed_id, base)
+    notes(Happened.DELETED, f"bed {bed.document.get('name')}", yard=bed.yard_id)
 
 
 @router.post("/{bed_id}/restore")
-def restore_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response) -> BedOut:
+def restore_bed(bed_id: UUID, kept: AllStores, may: MayDo, notes: Notes, response: Response) -> BedOut:
     """Bring a deleted bed back."""
-    return _answer(kept.beds.restore(bed_id), response, may)
+    bed = kept.beds.restore(bed_id)
+    notes(Happened.RESTORED, f"bed {bed.document.get('name')}", yard=bed.yard_id)
+    return _answer(bed, response, may)
 
 
 @router.post("/{bed_id}/copy", status_code=201)
-def copy_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response) -> BedOut:
+def copy_bed(bed_id: UUID, kept: AllStores, may: MayDo, response: Response, made: MadeId) -> BedOut:
     """A new bed of the same design, under a name of its own; nothing of it is ticked off."""
     bed = kept.beds.get(bed_id)
     taken = {str(other.document.get("name")) for other in kept.beds.list(bed.yard_id)}
     design = bed.design.model_copy(update={"name": _copy_name(bed.design.name, taken)})
-    return _answer(kept.beds.make(design, bed.yard_id), response, may)
+    return _answer(kept.beds.make(design, bed.yard_id, made), response, may)
 
 
 def _copy_name(name: str, taken: set[str]) -> str:
@@ -148,15 +148,19 @@ def _copy_name(name: str, taken: set[str]) -> str:
 
 @router.put("/{bed_id}/yard/{yard_id}")
 def move_bed(
-    bed_id: UUID, yard_id: UUID, kept: AllStores, work: AtWork, may: MayDo, response: Response
+    bed_id: UUID, yard_id: UUID, kept: AllStores, work: AtWork, may: MayDo, notes: Notes, response: Response
 ) -> BedOut:
-    """Move a bed to another yard, whose prices, saw and pile it has from then on.
+    """Move a bed to another yard, whose prices, saw and pile it has from then on; or bring it back to the one
+    from which it was taken.
 
     Refused where it cannot be planned there.
     """
     bed = kept.beds.get(bed_id)
     work(_check, bed.design, kept.yards.get(yard_id).yard)
-    return _answer(kept.beds.move(bed_id, yard_id), response, may)
+    moved = kept.beds.move(bed_id, yard_id)
+    for yard in {bed.yard_id, yard_id}:
+        notes(Happened.MOVED, f"bed {bed.document.get('name')}", yard=yard)
+    return _answer(moved, response, may)
 
 
 @router.post("/{bed_id}/undo")

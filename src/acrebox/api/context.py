@@ -14,10 +14,13 @@ from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
 from acrebox.store import (
     AccountStore,
+    AnswerStore,
     BedStore,
+    EventStore,
     KeptWeather,
     NotFoundError,
     ReadingStore,
+    SessionStore,
     WeatherStore,
     YardStore,
 )
@@ -32,6 +35,9 @@ class Stores:
     readings: ReadingStore
     weather: WeatherStore
     accounts: AccountStore
+    sessions: SessionStore
+    answers: AnswerStore
+    events: EventStore
 
 
 def stores(request: Request) -> Stores:

@@ -55,6 +55,11 @@ ROUTES: dict[Rule, str] = {
         GET /api/yards
         POST /api/yards
         PUT /api/account/passphrase
+        GET /api/account/sessions
+        DELETE /api/account/sessions/{session_id}
+        GET /api/account/events
+        GET /api/account/notices
+        PUT /api/account/notices
         POST /api/invitations/accept
     """,
     # Whoever may look at a yard may leave it: that route sees to the rest itself.
@@ -106,7 +111,9 @@ ROUTES: dict[Rule, str] = {
     """,
 }
 LEAVES = "PUT /api/beds/{bed_id}/yard/{yard_id}"
-"""Who works in a yard may put a bed into it; out of a yard only its owner lets one go."""
+"""Who works in a yard may put a bed into it; out of a yard only its owner lets one go. The owner of the yard
+from which it was taken may bring it back, whatever he may do where it is.
+"""
 RULES: dict[str, Rule] = {
     line.strip(): rule for rule, lines in ROUTES.items() for line in lines.strip().splitlines()
 }
@@ -151,7 +158,7 @@ class Door:
             cookies = HTTPConnection(scope).cookies
             key = cookies.get(SAFE_COOKIE) or cookies.get(COOKIE) or ""
             try:
-                account = await run_in_threadpool(self._stores.accounts.who, key) if key else None
+                account = await run_in_threadpool(self._stores.sessions.who, key) if key else None
             except AWAY:
                 await away()(scope, receive, send)
                 return
@@ -196,7 +203,10 @@ def authorise(request: Request) -> May:
     least = May.OWN
     wanted = rule if isinstance(rule, May) else May.LOOK
     mays = kept.accounts.mays(account)
-    for what, key, yard in _named(request, kept):
+    named = _named(request, kept)
+    if route == LEAVES and _brings_back(named, mays, kept):
+        return May.OWN
+    for what, key, yard in named:
         may = mays.get(yard) if yard else None
         if may is None:
             raise NotFoundError(f"there is no {what} {key}")
@@ -226,6 +236,15 @@ def _named(request: Request, kept: Stores) -> list[tuple[str, UUID, UUID | None]
             of_bed = name.startswith("bed")
             found.append(("bed", key, kept.accounts.yard_of_bed(key)) if of_bed else ("yard", key, key))
     return found
+
+
+def _brings_back(named: list[tuple[str, UUID, UUID | None]], mays: dict[UUID, May], kept: Stores) -> bool:
+    """Whether a bed goes back to the yard from which it was taken, which is one's own."""
+    goes = {what: (key, yard) for what, key, yard in named}
+    bed, yard = goes.get("bed"), goes.get("yard")
+    if bed is None or bed[1] is None or yard is None or mays.get(yard[0]) is not May.OWN:
+        return False
+    return kept.beds.came_from(bed[0]) == yard[0]
 
 
 MayDo = Annotated[May, Depends(authorise)]

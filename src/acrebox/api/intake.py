@@ -72,7 +72,7 @@ class Intake:
                 while more:
                     message = await receive()
                     if message["type"] != "http.request":
-                        return _again(message, receive)
+                        return again(message, receive)
                     body += message.get("body", b"")
                     more = message.get("more_body", False)
                     if len(body) > most:
@@ -86,10 +86,10 @@ class Intake:
                 await run_in_threadpool(_check, bytes(body), text)
             else:
                 _check(bytes(body), text)
-        return _again({"type": "http.request", "body": bytes(body), "more_body": False}, receive)
+        return again({"type": "http.request", "body": bytes(body), "more_body": False}, receive)
 
 
-def _again(message: Message, receive: Receive) -> Receive:
+def again(message: Message, receive: Receive) -> Receive:
     """Hands out a message that was received already, then whatever comes."""
     held: list[Message] = [message]
 

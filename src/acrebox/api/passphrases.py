@@ -7,6 +7,7 @@ from unicodedata import normalize
 
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
+from zxcvbn import zxcvbn
 
 from acrebox.api.lanes import BusyError
 from acrebox.core.errors import refuse
@@ -17,6 +18,11 @@ _HASHING = BoundedSemaphore(2)
 HASH_WAIT_S = 5.0
 LEAST = 12
 """How long a passphrase is at least [characters]."""
+STRONG = 3
+"""How hard it is to guess at least: by the package's scale of 0 to 4, more than 10^8 guesses."""
+READ = 72
+"""How much of a passphrase is looked at: more than the package reads takes it long."""
+OURS = ("acre box", "acrebox", "raised bed")
 
 
 def check_passphrase(passphrase: str, name: str, field: str = "passphrase") -> None:
@@ -24,9 +30,11 @@ def check_passphrase(passphrase: str, name: str, field: str = "passphrase") -> N
     if len(passphrase) < LEAST:
         says = "That is too short for a passphrase."
         raise refuse(field, f"{len(passphrase)} characters", says, f"at least {LEAST} characters")
-    if len(set(passphrase)) < 5 or passphrase.casefold() == name.casefold():
-        says = "That is too easy to guess."
-        raise refuse(field, "not shown", says, "a few words that have nothing to do with the name")
+    found = zxcvbn(passphrase[:READ], user_inputs=[*OURS, *name.split(), name])
+    if found["score"] < STRONG:
+        why = found["feedback"]["warning"].rstrip(".")
+        says = f"That is too easy to guess{f': {why[0].lower()}{why[1:]}' if why else ''}."
+        raise refuse(field, "not shown", says, "a few words that have nothing in common")
 
 
 def hash_passphrase(passphrase: str) -> str:

@@ -16,7 +16,16 @@ from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problems_of
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.bounds import MOST_TOLD
-from acrebox.store import AWAY, Bed, NotFoundError, NothingToUndoError, SignInError, StaleError, StoredYard
+from acrebox.store import (
+    AWAY,
+    Bed,
+    NotFoundError,
+    NothingToUndoError,
+    SignInError,
+    StaleError,
+    StoredYard,
+    TooManyError,
+)
 
 MEDIA_TYPE = "application/problem+json"
 RETRY_AFTER_S = "2"
@@ -142,6 +151,11 @@ def _taken(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "taken", "That cannot be.", str(error))
 
 
+def _too_many(_: Request, error: Exception) -> JSONResponse:
+    says = f"{error} Nothing was made."
+    return problem(409, "too-many", "That would be too many.", says)
+
+
 def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     if error.status_code == 405:
@@ -190,6 +204,7 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
     app.add_exception_handler(SignInError, _taken)
+    app.add_exception_handler(TooManyError, _too_many)
     app.add_exception_handler(BusyError, _busy)
     app.add_exception_handler(LeftError, _left)
     app.add_exception_handler(HTTPException, _http)

@@ -4,13 +4,15 @@ from uuid import UUID
 
 from fastapi import APIRouter, Response
 
-from acrebox.api.beds import Base, WriteId
+from acrebox.api.beds import Base
 from acrebox.api.context import AllStores
 from acrebox.api.door import Asks, MayDo, yards_of
+from acrebox.api.notes import Notes
+from acrebox.api.once import MadeId, WriteId
 from acrebox.api.problems import RESPONSES
 from acrebox.api.shapes import YardOut
 from acrebox.core.yard import Yard, check_yard
-from acrebox.store import May, StoredYard
+from acrebox.store import Happened, May, StoredYard
 
 router = APIRouter(prefix="/api/yards", tags=["yards"], responses=RESPONSES)
 
@@ -27,9 +29,9 @@ def list_yards(asks: Asks, kept: AllStores) -> list[YardOut]:
 
 
 @router.post("", status_code=201)
-def make_yard(yard: Yard, asks: Asks, kept: AllStores, response: Response) -> YardOut:
+def make_yard(yard: Yard, asks: Asks, kept: AllStores, response: Response, made: MadeId) -> YardOut:
     """A new yard, without beds."""
-    return _answer(kept.yards.make(check_yard(yard), asks.owner), response, May.OWN)
+    return _answer(kept.yards.make(check_yard(yard), asks.owner, made), response, May.OWN)
 
 
 @router.get("/{yard_id}")
@@ -53,14 +55,16 @@ def change_yard(
 
 
 @router.delete("/{yard_id}", status_code=204)
-def delete_yard(yard_id: UUID, base: Base, kept: AllStores) -> None:
+def delete_yard(yard_id: UUID, base: Base, kept: AllStores, notes: Notes) -> None:
     """Put a yard away with all its beds; it can be restored."""
     kept.yards.delete(yard_id, base)
+    notes(Happened.DELETED, "yard", yard=yard_id)
 
 
 @router.post("/{yard_id}/restore")
-def restore_yard(yard_id: UUID, kept: AllStores, may: MayDo, response: Response) -> YardOut:
+def restore_yard(yard_id: UUID, kept: AllStores, may: MayDo, notes: Notes, response: Response) -> YardOut:
     """Bring back a yard that was put away."""
+    notes(Happened.RESTORED, "yard", yard=yard_id)
     return _answer(kept.yards.restore(yard_id), response, may)
 
 

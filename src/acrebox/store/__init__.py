@@ -1,11 +1,21 @@
 """PostgreSQL through SQLAlchemy: the only place that knows SQL."""
 
 from acrebox.store.accounts import Account, AccountStore, Invited, May, Person, SignInError
+from acrebox.store.answered import AnswerStore, Kept
 from acrebox.store.beds import Bed, BedStore, Tick
-from acrebox.store.documents import NotFoundError, NothingToUndoError, StaleError, Stored, StoreError
+from acrebox.store.documents import (
+    NotFoundError,
+    NothingToUndoError,
+    StaleError,
+    Stored,
+    StoreError,
+    TooManyError,
+)
+from acrebox.store.events import Event, EventStore, Happened
 from acrebox.store.rates import Rates
 from acrebox.store.reaching import AWAY, answers
 from acrebox.store.readings import KeptReading, ReadingStore
+from acrebox.store.sessions import SessionStore, SignedIn
 from acrebox.store.weather import KeptWeather, WeatherStore
 from acrebox.store.yards import StoredYard, YardStore
 
@@ -13,9 +23,14 @@ __all__ = [
     "AWAY",
     "Account",
     "AccountStore",
+    "AnswerStore",
     "Bed",
     "BedStore",
+    "Event",
+    "EventStore",
+    "Happened",
     "Invited",
+    "Kept",
     "KeptReading",
     "KeptWeather",
     "May",
@@ -24,12 +39,15 @@ __all__ = [
     "Person",
     "Rates",
     "ReadingStore",
+    "SessionStore",
     "SignInError",
+    "SignedIn",
     "StaleError",
     "StoreError",
     "Stored",
     "StoredYard",
     "Tick",
+    "TooManyError",
     "WeatherStore",
     "YardStore",
     "answers",

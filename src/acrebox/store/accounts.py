@@ -10,7 +10,6 @@ from datetime import UTC, datetime, timedelta
 from enum import StrEnum
 from hashlib import sha256
 from secrets import token_urlsafe
-from unicodedata import normalize
 from uuid import UUID, uuid4
 
 from sqlalchemy import Engine, delete, func, select, update
@@ -18,14 +17,13 @@ from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from acrebox.store.documents import NotFoundError, StoreError
+from acrebox.store.documents import NotFoundError, StoreError, check_few
+from acrebox.store.names import known_as, looks_as
 from acrebox.store.tables import AccountRow, BedRow, InvitationRow, SessionRow, ShareRow, YardRow
 
-SESSION_DAYS = 30
-"""How long a browser stays signed in that is not used."""
-SEEN_EVERY = timedelta(hours=1)
-"""How often it is written down that a session is used."""
 INVITED_DAYS = 7
+MOST_LINKS = 50
+"""How many links to one yard are good at a time."""
 
 
 class SignInError(StoreError):
@@ -71,11 +69,6 @@ class Invited:
     ends_at: datetime
 
 
-def known_as(name: str) -> str:
-    """By which a name is known, however it is spelled and however a keyboard sends its accents."""
-    return normalize("NFC", normalize("NFC", " ".join(name.split())).casefold())
-
-
 def hash_of(key: str) -> str:
     """What is kept of a key."""
     return sha256(key.encode()).hexdigest()
@@ -103,7 +96,7 @@ class AccountStore:
         """Who has a name, and the hash of his passphrase."""
         with Session(self._engine) as session:
             row = session.scalar(select(AccountRow).where(AccountRow.known_as == known_as(name)))
-            return None if row is None else (_account(row), row.secret)
+            return None if row is None else (account_of(row), row.secret)
 
     def change_secret(self, account: UUID, secret: str, keep: str = "") -> None:
         """Keep another hash, and sign all browsers out but the one with a key."""
@@ -118,40 +111,6 @@ class AccountStore:
         with Session(self._engine) as session:
             session.execute(update(AccountRow).where(AccountRow.id == account).values(secret=secret))
             session.commit()
-
-    # --- who is signed in -------------------------------------------------------------------------
-
-    def sign_in(self, account: UUID) -> str:
-        """A key for a browser; only its hash is kept."""
-        key = token_urlsafe(32)
-        with Session(self._engine) as session:
-            session.execute(delete(SessionRow).where(SessionRow.ends_at < func.now()))
-            session.add(SessionRow(key=hash_of(key), account_id=account, ends_at=_in_days(SESSION_DAYS)))
-            session.commit()
-        return key
-
-    def sign_out(self, key: str) -> None:
-        """Let a key be good no more."""
-        with Session(self._engine) as session:
-            session.execute(delete(SessionRow).where(SessionRow.key == hash_of(key)))
-            session.commit()
-
-    def who(self, key: str) -> Account | None:
-        """Who has a key; None where it is not good, or not any more."""
-        with Session(self._engine) as session:
-            found = session.execute(
-                select(AccountRow, SessionRow)
-                .join(SessionRow, SessionRow.account_id == AccountRow.id)
-                .where(SessionRow.key == hash_of(key), SessionRow.ends_at > func.now())
-            ).one_or_none()
-            if found is None:
-                return None
-            row, kept = found
-            account = _account(row)
-            if datetime.now(UTC) - kept.seen_at > SEEN_EVERY:
-                kept.seen_at, kept.ends_at = datetime.now(UTC), _in_days(SESSION_DAYS)
-                session.commit()
-            return account
 
     # --- invitations ------------------------------------------------------------------------------
 
@@ -168,17 +127,24 @@ class AccountStore:
             session.commit()
             return key
 
-    def invite(self, by: UUID, yard: UUID, may: May) -> tuple[str, Invited]:
-        """The key of a link that is good once, for an account and for what it may do in a yard."""
+    def invite(self, by: UUID, yard: UUID, may: May, made: UUID | None = None) -> tuple[str, Invited]:
+        """The key of a link that is good once, for an account and for what it may do in a yard. Raises
+        TooManyError.
+        """
         key, ends = token_urlsafe(24), _in_days(INVITED_DAYS)
         with Session(self._engine) as session:
             session.execute(delete(InvitationRow).where(InvitationRow.ends_at < func.now()))
-            row = InvitationRow(id=uuid4(), key=hash_of(key), yard_id=yard, may=may, made_by=by, ends_at=ends)
+            # One that is asked for again by the same name is the same link, with another key.
+            link = made or uuid4()
+            session.execute(delete(InvitationRow).where(InvitationRow.id == link))
+            there = session.scalar(select(func.count()).where(InvitationRow.yard_id == yard))
+            check_few(there, MOST_LINKS, "links to one yard that are good yet")
+            row = InvitationRow(id=link, key=hash_of(key), yard_id=yard, may=may, made_by=by, ends_at=ends)
             session.add(row)
             session.flush()
-            made = Invited(row.id, may, ends)
+            invited = Invited(row.id, may, ends)
             session.commit()
-        return key, made
+        return key, invited
 
     def invitations(self, yard: UUID) -> list[Invited]:
         """The links to a yard that are good yet."""
@@ -204,10 +170,14 @@ class AccountStore:
         """A new account by a link, which is used up. The first has what was nobody's. Raises SignInError."""
         with Session(self._engine) as session:
             invited = self._use(session, key)
+            alike = AccountRow.looks_as == looks_as(name)
+            if session.scalar(select(AccountRow.id).where(alike).limit(1)) is not None:
+                raise SignInError("Somebody has that name already, or one that looks like it.")
             account = AccountRow(
                 id=uuid4(),
                 name=" ".join(name.split()),
                 known_as=known_as(name),
+                looks_as=looks_as(name),
                 secret=secret,
                 first=invited.made_by is None,
             )
@@ -220,7 +190,7 @@ class AccountStore:
                 mine = YardRow.owner_id.is_(None)
                 session.execute(update(YardRow).where(mine).values(owner_id=account.id))
             self._let_in(session, account.id, invited)
-            made = _account(account)
+            made = account_of(account)
             session.commit()
             return made
 
@@ -275,14 +245,14 @@ class AccountStore:
                 raise NotFoundError(f"there is no yard {yard}")
             whose = AccountRow.id == row.owner_id if row.owner_id else AccountRow.first
             owner = session.scalar(select(AccountRow).where(whose))
-            found = [Person(_account(owner), May.OWN)] if owner else []
+            found = [Person(account_of(owner), May.OWN)] if owner else []
             shares = (
                 select(AccountRow, ShareRow.may)
                 .join(ShareRow, ShareRow.account_id == AccountRow.id)
                 .where(ShareRow.yard_id == yard)
                 .order_by(AccountRow.known_as)
             )
-            return [*found, *(Person(_account(a), May(may)) for a, may in session.execute(shares))]
+            return [*found, *(Person(account_of(a), May(may)) for a, may in session.execute(shares))]
 
     def let(self, yard: UUID, account: UUID, may: May) -> None:
         """Let somebody do more or less in a yard that is shared with him. Raises NotFoundError."""
@@ -310,5 +280,6 @@ def _in_days(days: int) -> datetime:
     return datetime.now(UTC) + timedelta(days=days)
 
 
-def _account(row: AccountRow) -> Account:
+def account_of(row: AccountRow) -> Account:
+    """Somebody, from his row."""
     return Account(row.id, row.name, row.first)

@@ -15,12 +15,16 @@ from sqlalchemy.orm import Session, aliased
 from acrebox.core.design import CURRENT_SCHEMA, Design, read_design
 from acrebox.core.errors import DesignError
 from acrebox.core.yard import Yard
-from acrebox.store.documents import DocumentStore, NotFoundError, Stored, stored
+from acrebox.store.documents import DocumentStore, NotFoundError, Stored, check_few, stored
 from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, WrittenRow, YardRevisionRow, YardRow
 from acrebox.store.yards import yard_of
 
 KNOWN_DAYS = 60
 """How long a write that made no revision is known by its name."""
+BACK_DAYS = 60
+"""For how long the owner of the yard from which a bed was taken can bring it back."""
+MOST_BEDS = 200
+"""How many beds stand in a yard."""
 
 
 @dataclass(frozen=True)
@@ -136,13 +140,16 @@ class BedStore(DocumentStore[Bed, BedRow]):
             taken=tuple((stock, length) for of in uses or () for stock, length in of),
         )
 
-    def make(self, design: Design, yard_id: UUID) -> Bed:
-        """A new bed of that design in a yard. Raises NotFoundError when there is no such yard."""
+    def make(self, design: Design, yard_id: UUID, made: UUID | None = None) -> Bed:
+        """A new bed of that design in a yard; the one of an id where that was made already.
+
+        Raises NotFoundError when there is no such yard, and TooManyError.
+        """
         with Session(self._engine) as session:
-            yard = session.get(YardRow, yard_id)
-            if yard is None or yard.deleted_at is not None:
-                raise NotFoundError(f"there is no yard {yard_id}")
-            bed = BedRow(id=uuid4(), head=0, yard_id=yard_id)
+            if (there := self._made_before(session, made)) is not None:
+                return there
+            self._check_room(session, yard_id)
+            bed = BedRow(id=made or uuid4(), head=0, yard_id=yard_id)
             session.add(bed)
             session.flush()
             self._append(session, bed, "make", design.document(), CURRENT_SCHEMA)
@@ -154,15 +161,31 @@ class BedStore(DocumentStore[Bed, BedRow]):
         return self._change(bed_id, base, design.document(), CURRENT_SCHEMA, write_id)
 
     def move(self, bed_id: UUID, yard_id: UUID) -> Bed:
-        """Put a bed into another yard, with its history and its ticks. Raises NotFoundError."""
+        """Put a bed into another yard, with its history and its ticks; from which it came is kept.
+
+        Raises NotFoundError, and TooManyError.
+        """
         with Session(self._engine) as session:
             bed = self._row(session, bed_id, lock=True)
-            yard = session.get(YardRow, yard_id)
-            if yard is None or yard.deleted_at is not None:
-                raise NotFoundError(f"there is no yard {yard_id}")
-            bed.yard_id = yard_id
+            if bed.yard_id != yard_id:
+                self._check_room(session, yard_id)
+                bed.came_from, bed.moved_at = bed.yard_id, session.scalar(select(func.now()))
+                bed.yard_id = yard_id
             session.commit()
             return self._read(session, bed)
+
+    def came_from(self, bed_id: UUID) -> UUID | None:
+        """The yard from which a bed was taken, for so long as its owner can bring it back."""
+        lately = BedRow.moved_at > func.now() - timedelta(days=BACK_DAYS)
+        with Session(self._engine) as session:
+            return session.scalar(select(BedRow.came_from).where(BedRow.id == bed_id, lately))
+
+    def _check_room(self, session: Session, yard_id: UUID) -> None:
+        yard = session.get(YardRow, yard_id)
+        if yard is None or yard.deleted_at is not None:
+            raise NotFoundError(f"there is no yard {yard_id}")
+        count = select(func.count()).where(BedRow.yard_id == yard_id, BedRow.deleted_at.is_(None))
+        check_few(session.scalar(count), MOST_BEDS, "beds in one yard")
 
     def tick(
         self,

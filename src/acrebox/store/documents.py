@@ -3,6 +3,7 @@
 StoreError (an AcreBoxError)
  ├─ NotFoundError         no such bed or yard, or it is put away
  ├─ StaleError            the write started from an older revision; carries the newest
+ ├─ TooManyError          as many as there can be are there already
  └─ NothingToUndoError    nothing to undo or redo
 """
 
@@ -25,6 +26,16 @@ class StoreError(AcreBoxError):
 
 class NotFoundError(StoreError):
     """No such bed or yard, or it is put away."""
+
+
+class TooManyError(StoreError):
+    """As many as there can be are there already."""
+
+
+def check_few(there: int | None, most: int, of: str) -> None:
+    """Raises TooManyError where one more would be too many."""
+    if there is not None and there >= most:
+        raise TooManyError(f"There are {there} {of}, and {most} is as many as there can be.")
 
 
 class NothingToUndoError(StoreError):
@@ -78,6 +89,14 @@ class DocumentStore(ABC, Generic[K, R]):
         """It at its newest revision. Raises NotFoundError."""
         with Session(self._engine) as session:
             return self._read(session, self._row(session, row_id))
+
+    def _made_before(self, session: Session, made: UUID | None) -> K | None:
+        """What a write that came before has made already under an id; of two at once the second waits."""
+        if made is None:
+            return None
+        session.execute(select(func.pg_advisory_xact_lock(int.from_bytes(made.bytes[:8], signed=True))))
+        row = session.get(self.rows, made)
+        return None if row is None else self._read(session, row)
 
     def _change(
         self, row_id: UUID, base: int, document: dict[str, Any], schema: int, write_id: UUID | None

@@ -4,7 +4,20 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Boolean, DateTime, Float, ForeignKey, Identity, Integer, String, Text, func
+from sqlalchemy import (
+    JSON,
+    BigInteger,
+    Boolean,
+    DateTime,
+    Float,
+    ForeignKey,
+    Identity,
+    Integer,
+    LargeBinary,
+    String,
+    Text,
+    func,
+)
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -57,11 +70,13 @@ class YardRevisionRow(Revision, Base):
 
 
 class BedRow(Owner, Base):
-    """A bed of a yard."""
+    """A bed of a yard; from which it came, and when, where it was moved."""
 
     __tablename__ = "bed"
 
     yard_id: Mapped[UUID] = mapped_column(ForeignKey("yard.id"), index=True)
+    came_from: Mapped[UUID | None] = mapped_column(ForeignKey("yard.id"))
+    moved_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class RevisionRow(Revision, Base):
@@ -128,8 +143,8 @@ class ReadingRow(Base):
 
 
 class AccountRow(Base):
-    """Somebody who signs in: his name, by which of its spellings he is known, the hash of his passphrase. One
-    is the `first`, whose is what is nobody's.
+    """Somebody who signs in: his name, by which of its spellings he is known and what it looks like, the hash
+    of his passphrase, up to which event he was told. One is the `first`, whose is what is nobody's.
     """
 
     __tablename__ = "account"
@@ -139,11 +154,15 @@ class AccountRow(Base):
     known_as: Mapped[str] = mapped_column(String(200), unique=True)
     secret: Mapped[str] = mapped_column(String(200))
     first: Mapped[bool] = mapped_column(Boolean)
+    told_to: Mapped[int] = mapped_column(BigInteger, server_default="0")
+    looks_as: Mapped[str] = mapped_column(String(400), server_default="", index=True)
     made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
 class SessionRow(Base):
-    """A browser that is signed in, by the hash of the key that it has."""
+    """A browser that is signed in, by the hash of the key that it has; what it says of itself, and from where
+    it signed in.
+    """
 
     __tablename__ = "session"
 
@@ -152,6 +171,50 @@ class SessionRow(Base):
     made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
     seen_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
     ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    id: Mapped[UUID] = mapped_column(server_default=func.gen_random_uuid(), unique=True)
+    agent: Mapped[str] = mapped_column(String(200), server_default="")
+    address: Mapped[str] = mapped_column(String(60), server_default="")
+
+
+class BrowserRow(Base):
+    """A browser that signed in to an account before, by the hash of the key that it has for that."""
+
+    __tablename__ = "browser"
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), index=True)
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class AnsweredRow(Base):
+    """A write that made something, by the browser's own name of it: the sum of what was asked, and the answer
+    once there is one.
+    """
+
+    __tablename__ = "answered"
+
+    who: Mapped[UUID] = mapped_column(primary_key=True)
+    key: Mapped[UUID] = mapped_column(primary_key=True)
+    asked: Mapped[str] = mapped_column(String(64))
+    status: Mapped[int | None]
+    headers: Mapped[dict[str, str] | None] = mapped_column(JSON)
+    body: Mapped[bytes | None] = mapped_column(LargeBinary)
+    made_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now(), index=True)
+
+
+class EventRow(Base):
+    """Something that happened: who did it from where, about whom, in which yard, and what it was done to."""
+
+    __tablename__ = "event"
+
+    place: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now(), index=True)
+    what: Mapped[str] = mapped_column(String(20))
+    by: Mapped[str] = mapped_column(String(60))
+    address: Mapped[str] = mapped_column(String(60))
+    about: Mapped[UUID | None] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), index=True)
+    yard_id: Mapped[UUID | None] = mapped_column(ForeignKey("yard.id"), index=True)
+    named: Mapped[str] = mapped_column(String(200))
 
 
 class InvitationRow(Base):

@@ -12,8 +12,11 @@ from sqlalchemy.orm import Session
 
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_problems
-from acrebox.store.documents import DocumentStore, Stored, stored
+from acrebox.store.documents import DocumentStore, Stored, check_few, stored
 from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
+
+MOST_YARDS = 100
+"""How many yards somebody has."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -65,10 +68,18 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
             query = select(YardRow).where(YardRow.deleted_at.is_(None)).order_by(YardRow.place)
             return [self._read(session, row) for row in session.scalars(query)]
 
-    def make(self, yard: Yard, owner: UUID | None = None) -> StoredYard:
-        """A new yard, somebody's where that is told."""
+    def make(self, yard: Yard, owner: UUID | None = None, made: UUID | None = None) -> StoredYard:
+        """A new yard, somebody's where that is told; the one of an id where that was made already.
+
+        Raises TooManyError.
+        """
         with Session(self._engine) as session:
-            row = YardRow(id=uuid4(), head=0, owner_id=owner)
+            if (there := self._made_before(session, made)) is not None:
+                return there
+            its = YardRow.owner_id == owner if owner else YardRow.owner_id.is_(None)
+            count = select(func.count()).where(its, YardRow.deleted_at.is_(None))
+            check_few(session.scalar(count), MOST_YARDS, "yards of one owner")
+            row = YardRow(id=made or uuid4(), head=0, owner_id=owner)
             session.add(row)
             session.flush()
             self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)

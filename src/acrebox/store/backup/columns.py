@@ -8,9 +8,9 @@ from sqlalchemy.schema import Table as Reflected
 
 from acrebox.store.tables import Base
 
-NOT_KEPT = ("session", "rate", "invitation")
-"""Tables whose rows are in no backup: who is signed in by now is not signed in for ever, and a link that was
-used is not good again.
+NOT_KEPT = ("session", "browser", "rate", "invitation", "answered")
+"""Tables whose rows are in no backup: who is signed in by now is not signed in for ever, a link that was used
+is not good again, and what is good for a day.
 """
 FORMER: Collection[str] = ()
 """Tables of releases before that are no more."""

@@ -1,0 +1,178 @@
+"""One's own account: where one is signed in, what happened to it, and what one is told of that."""
+
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine, text
+
+from acrebox.api.account import told_of
+from acrebox.store import AccountStore, EventStore, Happened
+from acrebox.store.events import KEPT_DAYS
+from databases import Apps
+from sample import document
+
+PASSPHRASE = "three damp sacks of leaves"
+DESK, PHONE = "Any/5.0 (Windowed; desk)", "Any/5.0 (Pocket) Mobile"
+
+
+def browser(app: Any, agent: str, address: str = "203.0.113.5") -> TestClient:
+    return TestClient(app, headers={"User-Agent": agent}, client=(address, 50000))
+
+
+@pytest.fixture
+def owner(engine: Engine, apps: Apps) -> Iterator[TestClient]:
+    key = AccountStore(engine).invite_first()
+    with TestClient(apps.over(engine, accounts=True)) as app:
+        made = browser(app.app, DESK)
+        joined(made, key, "Hedda")
+        yield made
+
+
+def joined(client: TestClient, key: str | None, name: str) -> dict[str, Any]:
+    answer = client.post("/api/accounts", json={"key": key, "name": name, "passphrase": PASSPHRASE})
+    assert answer.status_code == 201, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
+
+
+def sign_in(client: TestClient, passphrase: str = PASSPHRASE) -> int:
+    given = {"name": "Hedda", "passphrase": passphrase}
+    return int(client.post("/api/session", json=given).status_code)
+
+
+def told(client: TestClient, what: str = "events") -> list[str]:
+    return [row["what"] for row in client.get(f"/api/account/{what}").json()]
+
+
+# --- browsers -------------------------------------------------------------------------------------------
+
+
+def test_a_browser_is_signed_out_from_another(owner: TestClient) -> None:
+    phone = browser(owner.app, PHONE, "198.51.100.3")
+    assert sign_in(phone) == 200
+    rows = owner.get("/api/account/sessions").json()
+    assert sorted((r["browser"], r["address"], r["here"]) for r in rows) == [
+        ("a computer", "203.0.113.5", True),
+        ("a phone", "198.51.100.3", False),
+    ]
+    assert {r["agent"] for r in rows} == {DESK, PHONE}
+    [other] = [r["id"] for r in rows if not r["here"]]
+    assert owner.delete(f"/api/account/sessions/{other}").status_code == 204
+    assert phone.get("/api/yards").status_code == 401
+    assert owner.delete(f"/api/account/sessions/{other}").status_code == 404
+    assert len(owner.get("/api/account/sessions").json()) == 1
+    assert told(owner)[0] == "ended"
+
+
+def test_nobody_ends_what_is_anothers(owner: TestClient) -> None:
+    yard = owner.get("/api/yards").json()[0]["id"]
+    key = owner.post(f"/api/yards/{yard}/invitations", json={"may": "work"}).json()["key"]
+    other = browser(owner.app, DESK)
+    joined(other, key, "Odo")
+    [mine] = owner.get("/api/account/sessions").json()
+    assert other.delete(f"/api/account/sessions/{mine['id']}").status_code == 404
+    assert owner.get("/api/yards").status_code == 200
+
+
+def test_however_much_it_is_used_a_session_ends(owner: TestClient, engine: Engine) -> None:
+    for days, status in ((89, 200), (91, 401)):
+        with engine.begin() as at:
+            at.execute(text(f"UPDATE session SET made_at = now() - interval '{days} days'"))
+        assert owner.get("/api/yards").status_code == status
+
+
+@pytest.mark.parametrize(
+    ("agent", "says"),
+    [
+        (DESK, "a computer"),
+        (PHONE, "a phone"),
+        ("Any/5.0 (Slate; Tablet)", "a tablet"),
+        ("fetcher/8.1 more", "a program, fetcher/8.1"),
+        ("", "a program that does not say what it is"),
+        ("<script>", "a program that does not say what it is"),
+    ],
+)
+def test_what_a_browser_is_is_told_in_words(agent: str, says: str) -> None:
+    assert told_of(agent) == says
+
+
+# --- what happened --------------------------------------------------------------------------------------
+
+
+def test_whose_it_is_is_told_of_new_browsers_passphrases_and_shares_until_he_has_read_it(
+    owner: TestClient,
+) -> None:
+    assert told(owner, "notices") == []
+    assert sign_in(owner) == 200
+    assert told(owner, "notices") == [], "this browser is known"
+    phone = browser(owner.app, PHONE, "198.51.100.3")
+    assert sign_in(phone) == 200
+    change = {"old": PASSPHRASE, "new": "nine wet wheelbarrows"}
+    assert phone.put("/api/account/passphrase", json=change).status_code == 204
+    assert sign_in(owner, "nine wet wheelbarrows") == 200
+    rows = owner.get("/api/account/notices").json()
+    assert [(r["what"], r["by"], r["address"]) for r in rows] == [
+        ("new browser", "Hedda", "198.51.100.3"),
+        ("passphrase", "Hedda", "198.51.100.3"),
+    ]
+    assert owner.put("/api/account/notices", json={"place": rows[0]["place"]}).status_code == 204
+    assert told(owner, "notices") == ["passphrase"]
+    assert owner.put("/api/account/notices", json={"place": rows[1]["place"]}).status_code == 204
+    assert owner.put("/api/account/notices", json={"place": 0}).status_code == 204
+    assert told(owner, "notices") == []
+
+
+def test_who_works_in_a_yard_is_told_that_he_may_not_any_more(owner: TestClient) -> None:
+    yard = owner.get("/api/yards").json()[0]["id"]
+    key = owner.post(f"/api/yards/{yard}/invitations", json={"may": "work"}).json()["key"]
+    other = browser(owner.app, DESK)
+    who = joined(other, key, "Odo")["id"]
+    owner.put(f"/api/yards/{yard}/people/{who}", json={"may": "look"})
+    owner.delete(f"/api/yards/{yard}/people/{who}")
+    assert told(other, "notices") == ["shared", "let go"]
+    assert told(owner, "notices") == []
+
+
+def test_the_owner_reads_who_did_what_in_his_yards_and_nobody_else_does(owner: TestClient) -> None:
+    yard = owner.get("/api/yards").json()[0]["id"]
+    key = owner.post(f"/api/yards/{yard}/invitations", json={"may": "work"}).json()["key"]
+    worker = browser(owner.app, PHONE, "198.51.100.3")
+    joined(worker, key, "Odo")
+    bed = worker.post(f"/api/beds?yard={yard}", json=document(name="Beans")).json()
+    gone = worker.delete(f"/api/beds/{bed['id']}", headers={"If-Match": '"1"'})
+    assert gone.status_code == 204
+    assert owner.post(f"/api/beds/{bed['id']}/restore").status_code == 200
+    first = owner.get("/api/account/events").json()
+    assert [(r["what"], r["by"], r["named"]) for r in first[:3]] == [
+        ("restored", "Hedda", "bed Beans"),
+        ("deleted", "Odo", "bed Beans"),
+        ("invited", "Hedda", "work"),
+    ]
+    assert first[1]["address"] == "198.51.100.3"
+    earlier = owner.get(f"/api/account/events?before={first[1]['place']}").json()
+    assert earlier == first[2:]
+    assert told(worker) == ["joined"], "what is done in anothers yard is not his to read"
+
+
+def test_wrong_tries_under_a_name_are_written_down_for_whose_it_is(owner: TestClient) -> None:
+    stranger = browser(owner.app, DESK, "198.51.100.9")
+    assert sign_in(stranger, "wrong") == 401
+    row = owner.get("/api/account/events").json()[0]
+    assert (row["what"], row["address"]) == ("refused", "198.51.100.9")
+
+
+def test_what_is_very_old_is_forgotten(engine: Engine) -> None:
+    store = EventStore(engine)
+    for _ in range(2):
+        store.note(Happened.DELETED, "Odo", "::1")
+        with engine.begin() as at:
+            at.execute(text(f"UPDATE event SET at = now() - interval '{KEPT_DAYS + 1} days'"))
+    with engine.connect() as at:
+        assert at.scalar(text("SELECT count(*) FROM event")) == 1
+
+
+def test_where_nobody_signs_in_there_is_no_account(engine: Engine, apps: Apps) -> None:
+    with TestClient(apps.over(engine)) as client:
+        assert client.get("/api/account/sessions").status_code == 404
