@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { v4 as newName } from 'uuid'
 
 import type { components, paths } from './schema'
 
@@ -59,6 +60,8 @@ export type PracticeAnswers = Shapes['AnswersIn']
 export type SessionOut = Shapes['SessionOut']
 export type Person = Shapes['PersonOut']
 export type Invited = Shapes['InvitedOut']
+export type SignedIn = Shapes['SignedInOut']
+export type Happened = Shapes['EventOut']
 export type Units = 'metric' | 'imperial'
 
 const http = createClient<paths>({ baseUrl: '' })
@@ -109,6 +112,18 @@ async function answer<T>(call: Promise<{ data?: unknown; error?: unknown; respon
   }
 }
 
+/** What was sent to make something and not answered yet, and the name of each: sent again, it counts once. */
+const unanswered = new Map<string, string>()
+/** Have something made; what the line or the server kept from being answered has its name yet when it is asked again. */
+async function made<T>(what: unknown, send: (named: never) => Promise<Answer<T>>): Promise<Answer<T>> {
+  const asked = JSON.stringify(what)
+  const name = unanswered.get(asked) ?? newName()
+  unanswered.set(asked, name)
+  const told = await send({ 'Idempotency-Key': name } as never)
+  if (told.ok || (told.problem.status > 0 && told.problem.status < 500)) unanswered.delete(asked)
+  return told
+}
+
 const from = (revision: number, writeId?: string) => ({ 'If-Match': `"${revision}"`, ...(writeId ? { 'Idempotency-Key': writeId } : {}) })
 const bedPath = (bed_id: string) => ({ path: { bed_id } })
 const yardPath = (yard_id: string) => ({ path: { yard_id } })
@@ -154,7 +169,7 @@ export const api = {
 
   yards: () => answer<StoredYard[]>(http.GET('/api/yards')),
   yard: (id: string) => answer<StoredYard>(http.GET('/api/yards/{yard_id}', { params: yardPath(id) })),
-  makeYard: (yard: Partial<Yard>) => answer<StoredYard>(http.POST('/api/yards', { body: yard as never })),
+  makeYard: (yard: Partial<Yard>) => made(['yard', yard], (header) => answer<StoredYard>(http.POST('/api/yards', { params: { header }, body: yard as never }))),
   changeYard: (id: string, revision: number, yard: Yard, writeId?: string) =>
     answer<StoredYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
   stepYard: (id: string, revision: number, way: 'undo' | 'redo') =>
@@ -170,7 +185,7 @@ export const api = {
   bestPlace: (id: string, bed: string) => answer<BestPlace | null>(http.GET('/api/yards/{yard_id}/best-place', { params: { path: { yard_id: id }, query: { bed } } }) as never),
   beds: (yard: string) => answer<BedsOfYard>(http.GET('/api/beds', { params: { query: { yard } } })),
   bed: (id: string) => answer<Bed>(http.GET('/api/beds/{bed_id}', { params: bedPath(id) })),
-  make: (design: Design, yard?: string | null) => answer<Bed>(http.POST('/api/beds', { params: { query: yard ? { yard } : {} }, body: design as never })),
+  make: (design: Design, yard?: string | null) => made(['bed', design, yard], (header) => answer<Bed>(http.POST('/api/beds', { params: { query: yard ? { yard } : {}, header }, body: design as never }))),
   change: (id: string, revision: number, design: Design, writeId?: string) =>
     answer<Bed>(http.PUT('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision, writeId) as never }, body: design as never })),
   step: (id: string, revision: number, way: 'undo' | 'redo') =>
@@ -193,13 +208,18 @@ export const api = {
   join: (body: { key: string; name: string; passphrase: string }) => answer<SessionOut>(http.POST('/api/accounts', { body })),
   accept: (key: string) => answer<undefined>(http.POST('/api/invitations/accept', { body: { key } }) as never),
   changePassphrase: (old: string, fresh: string) => answer<undefined>(http.PUT('/api/account/passphrase', { body: { old, new: fresh } }) as never),
+  browsers: () => answer<SignedIn[]>(http.GET('/api/account/sessions')),
+  endBrowser: (session_id: string) => answer<undefined>(http.DELETE('/api/account/sessions/{session_id}', { params: { path: { session_id } } }) as never),
+  happened: (before?: number) => answer<Happened[]>(http.GET('/api/account/events', { params: { query: { before } } })),
+  notices: () => answer<Happened[]>(http.GET('/api/account/notices')),
+  readNotices: (place: number) => answer<undefined>(http.PUT('/api/account/notices', { body: { place } }) as never),
   people: (yard_id: string) => answer<Person[]>(http.GET('/api/yards/{yard_id}/people', { params: yardPath(yard_id) })),
   letDo: (yard_id: string, account_id: string, may: 'look' | 'work') => answer<Person[]>(http.PUT('/api/yards/{yard_id}/people/{account_id}', { params: { path: { yard_id, account_id } }, body: { may } })),
   letGo: (yard_id: string, account_id: string) => answer<undefined>(http.DELETE('/api/yards/{yard_id}/people/{account_id}', { params: { path: { yard_id, account_id } } }) as never),
   invitations: (yard_id: string) => answer<Invited[]>(http.GET('/api/yards/{yard_id}/invitations', { params: yardPath(yard_id) })),
   invite: (yard_id: string, may: 'look' | 'work') => answer<{ key: string }>(http.POST('/api/yards/{yard_id}/invitations', { params: yardPath(yard_id), body: { may } })),
   withdraw: (yard_id: string, invitation_id: string) => answer<undefined>(http.DELETE('/api/yards/{yard_id}/invitations/{invitation_id}', { params: { path: { yard_id, invitation_id } } }) as never),
-  copy: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: bedPath(id) })),
+  copy: (id: string) => made(['copy', id], (header) => answer<Bed>(http.POST('/api/beds/{bed_id}/copy', { params: { ...bedPath(id), header } }))),
   remove: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/beds/{bed_id}', { params: { ...bedPath(id), header: from(revision) as never } }) as never),
   restore: (id: string) => answer<Bed>(http.POST('/api/beds/{bed_id}/restore', { params: bedPath(id) })),
   tick: (id: string, kind: string, key: string, done: boolean, length_mm?: number, writeId?: string) => {

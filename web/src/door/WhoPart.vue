@@ -4,10 +4,12 @@ import { ref } from 'vue'
 
 import { api, sayRefusal } from '@/api/client'
 import Fold from '@/sheet/Fold.vue'
+import BrowsersPart from './BrowsersPart.vue'
+import HappenedPart from './HappenedPart.vue'
 import PassphraseBox from './PassphraseBox.vue'
 import { useSession } from './useSession'
 
-/** Who is signed in: sign out, or change the passphrase. */
+/** Who is signed in: sign out, here or elsewhere, what happened, another passphrase. */
 const { session, trouble, signOut } = useSession()
 const old = ref('')
 const fresh = ref('')
@@ -31,6 +33,8 @@ async function change() {
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
     <p v-if="said" class="banner calm" role="status">{{ said }}</p>
     <p><n-button @click="signOut">Sign out</n-button></p>
+    <Fold title="Where you are signed in"><BrowsersPart /></Fold>
+    <Fold title="What happened"><HappenedPart /></Fold>
     <Fold title="Another passphrase">
       <form class="form" @submit.prevent="change">
         <PassphraseBox id="old" v-model="old" v-model:shown="shown" label="As it is now" />

@@ -72,6 +72,12 @@ export function printDay(day: Date): string {
   return [year, String(day.getMonth() + 1).padStart(2, '0'), String(date).padStart(2, '0')].join('-')
 }
 
+/** A moment as it stands on a sheet: its day, and the time by a clock of 24 hours. */
+export function printTime(at: Date): string {
+  const [hours, minutes] = [at.getHours(), at.getMinutes()].map((n) => String(n).padStart(2, '0'))
+  return `${printDay(at)}, ${hours}:${minutes}`
+}
+
 /** Volume [L] in a system: litres, or cubic feet, or past 27 of them cubic yards. */
 export function printVolume(litres: number, units: Units): string {
   if (units === 'metric') return `${grouped(litres, 0)} L`

@@ -1,3 +1,4 @@
+import { v4 as newName } from 'uuid'
 /* Every tab has a name of its own, by which its drafts are told from those of other tabs. It holds a lock of that name
    for as long as it lives, so that others see which drafts nobody works on any more. */
 
@@ -14,7 +15,7 @@ let name = ''
 try {
   name = sessionStorage.getItem(KEY) ?? ''
 } catch { /* a browser that keeps nothing */ }
-if (!name) name = begin(crypto.randomUUID())
+if (!name) name = begin(newName())
 
 const locks = () => (typeof navigator === 'undefined' ? undefined : navigator.locks)
 let held: Promise<void> | null = null
@@ -27,7 +28,7 @@ function hold(): Promise<void> {
     const grip = (again: boolean) =>
       void all.request(lockOf(name), { ifAvailable: true }, (lock) => {
         if (!lock && again) {
-          name = begin(crypto.randomUUID())
+          name = begin(newName())
           grip(false)
           return
         }

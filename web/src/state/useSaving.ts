@@ -1,3 +1,4 @@
+import { v4 as newName } from 'uuid'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import type { Answer, FieldProblem, ProblemDetails } from '@/api/client'
@@ -150,7 +151,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     window.clearTimeout(saveTimer)
     if (found === 'good') saveTimer = window.setTimeout(() => void save(), SAVE_MS)
     else if (found === 'wrong') saveState.value = 'held'
-    else if (found === 'away') await wait(crypto.randomUUID())
+    else if (found === 'away') await wait(newName())
   }
 
   /** The server is away: what is typed waits in this browser, and is tried again. */
@@ -174,7 +175,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
       }
       const sent = draft.value
       // What was sent before and not heard of is the same write still.
-      const writeId = unheard && alike(unheard.document, sent) ? unheard.id : crypto.randomUUID()
+      const writeId = unheard && alike(unheard.document, sent) ? unheard.id : newName()
       await ways.dropWaiting?.().catch(() => undefined)
       const answer = await ways.put(saved.value.revision, sent, writeId)
       if (!answer.ok && answer.problem.status === 0) unheard = { id: writeId, document: sent }
@@ -293,7 +294,7 @@ export function useSaving<D extends object>(ways: Ways<D>) {
       if (!saved.value) return
       const from = draft.value
       const answer = await ways.step(saved.value.revision, way)
-      if (!answer.ok) return refused(answer.problem, draft.value as D, crypto.randomUUID())
+      if (!answer.ok) return refused(answer.problem, draft.value as D, newName())
       const typedMeanwhile = draft.value !== from && draft.value !== null && from !== null
       const next = typedMeanwhile ? merge(from, draft.value as D, answer.value.document).document : answer.value.document
       saved.value = answer.value

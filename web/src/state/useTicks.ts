@@ -1,3 +1,4 @@
+import { v4 as newName } from 'uuid'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import type { Bed } from '@/api/client'
@@ -41,7 +42,7 @@ export function useTicks(bed: string, changed: () => void) {
 
   async function tick(of: string, key: string, done: boolean, length_mm?: number) {
     refused.value = null
-    const entry: TickEntry = { kind: 'tick', id: crypto.randomUUID(), bed, of, key, done, ...(length_mm === undefined ? {} : { length_mm }) }
+    const entry: TickEntry = { kind: 'tick', id: newName(), bed, of, key, done, ...(length_mm === undefined ? {} : { length_mm }) }
     pending.value = [...pending.value, entry]
     await putOrSend(entry)
   }

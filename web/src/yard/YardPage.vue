@@ -5,6 +5,8 @@ import { useRouter } from 'vue-router'
 
 import { api, type StoredYard } from '@/api/client'
 import { lastYard } from '@/bed/useBedsOfYard'
+import NoticesPart from '@/door/NoticesPart.vue'
+import { useSession } from '@/door/useSession'
 import Later from '@/sheet/Later.vue'
 import TextButton from '@/sheet/TextButton.vue'
 import { untilReached } from '@/state/reached'
@@ -15,6 +17,7 @@ import OneYard from './OneYard.vue'
 /** The yards, one of them open: the one asked for, else the one looked at last. */
 const props = defineProps<{ id: string | null }>()
 const { inSun } = useLight()
+const { session } = useSession()
 const router = useRouter()
 const yards = shallowRef<StoredYard[]>([])
 const trouble = ref<string | null>(null)
@@ -78,6 +81,7 @@ async function another() {
     </header>
     <p v-if="trouble" class="banner" role="alert">{{ trouble }}</p>
     <p v-if="gone" class="banner calm" role="status">“{{ gone.name }}” is put away. <TextButton @click="bringBack">Bring it back</TextButton></p>
+    <NoticesPart v-if="session?.name" />
     <Later v-if="shown" :key="shown"><OneYard :id="shown" :others="others" @away="putAway" /></Later>
   </div>
 </template>

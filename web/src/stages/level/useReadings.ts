@@ -1,3 +1,4 @@
+import { v4 as newName } from 'uuid'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 
 import { api, type ProblemDetails, type Readings, type TakenReading } from '@/api/client'
@@ -94,7 +95,7 @@ function make(bed: string) {
   async function take(written: string) {
     refused.value = null
     const place: [string, string] | null = nowhere.value && spot.value.right.trim() && spot.value.back.trim() ? [spot.value.right.trim(), spot.value.back.trim()] : null
-    const reading: TakenReading = { id: crypto.randomUUID(), job: job.value, method: job.value === 'tape' ? 'tape' : method.value, station: station.value, sight: sight.value, written, place, taken_at: new Date().toISOString() }
+    const reading: TakenReading = { id: newName(), job: job.value, method: job.value === 'tape' ? 'tape' : method.value, station: station.value, sight: sight.value, written, place, taken_at: new Date().toISOString() }
     const entry: ReadingEntry = { kind: 'reading', id: reading.id, bed, reading }
     pending.value = [...pending.value, entry]
     asked.value = null
@@ -103,7 +104,7 @@ function make(bed: string) {
     await putOrSend(entry)
   }
   async function strike(reading: string, struck: boolean) {
-    const entry: StrikeEntry = { kind: 'strike', id: crypto.randomUUID(), bed, reading, struck }
+    const entry: StrikeEntry = { kind: 'strike', id: newName(), bed, reading, struck }
     pending.value = [...pending.value, entry]
     await putOrSend(entry)
   }

@@ -1,0 +1,20 @@
+import type { Happened } from '@/api/client'
+
+/** What somebody did, after his name. */
+const DID: Record<Happened['what'], (named: string) => string> = {
+  joined: () => 'came by a link',
+  'sign-in': () => 'signed in',
+  'new browser': (named) => `signed in with a browser that was not known here${named ? `: ${named}` : ''}`,
+  refused: () => 'was tried with a wrong passphrase',
+  passphrase: () => 'was given another passphrase',
+  ended: (named) => `signed out ${named || 'a browser'}`,
+  invited: (named) => `made a link to ${named === 'work' ? 'work in a yard' : 'look at a yard'}`,
+  withdrawn: () => 'withdrew a link',
+  shared: (named) => `let somebody ${named === 'work' ? 'work in a yard' : 'look at a yard'}`,
+  'let go': () => 'shares a yard with somebody no more',
+  moved: (named) => `moved ${named} to another yard`,
+  deleted: (named) => `put away: ${named}`,
+  restored: (named) => `brought back: ${named}`,
+}
+/** Something that happened, in one sentence. */
+export const sayHappened = (one: Happened) => `${one.by} ${DID[one.what](one.named)}`
