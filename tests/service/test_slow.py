@@ -3,13 +3,17 @@
 import asyncio
 import socket
 import time
-from contextlib import ExitStack, suppress
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager, suppress
 from threading import Thread
 
 import pytest
 import uvicorn
 from fastapi import FastAPI
+from starlette.responses import Response
+from starlette.types import Message, Receive, Scope, Send
 
+from acrebox.api.crowd import Crowd
 from acrebox.api.intake import Intake
 from acrebox.serve.patience import Patience
 from served import Served, free_port
@@ -23,10 +27,36 @@ class Hasty(Patience):
     most = 20
 
 
+class Steady(Patience):
+    """The same, that lets nobody go by himself, and has few places."""
+
+    head_in_s = done_in_s = 300.0
+    most = 20
+    most_of_one = 15
+
+
 @pytest.fixture
-def hasty() -> object:
-    """A server of the same protocol that waits for a moment only, and streams without end at /flood."""
+def hasty() -> Iterator[int]:
+    """A server of the same protocol that waits for a moment only."""
+    with serving_by(Hasty) as port:
+        yield port
+
+
+@pytest.fixture
+def steady() -> Iterator[int]:
+    with serving_by(Steady) as port:
+        yield port
+
+
+@contextmanager
+def serving_by(protocol: type[Patience]) -> Iterator[int]:
+    """A server, which streams without end at /flood, and never answers /wait until it is let."""
     app = FastAPI()
+    let = asyncio.Event()
+
+    @app.get("/wait")
+    async def wait() -> None:
+        await let.wait()
 
     @app.post("/echo")
     def echo(body: dict[str, int]) -> dict[str, int]:
@@ -45,14 +75,42 @@ def hasty() -> object:
 
     app.add_middleware(Intake, body_in_s=0.4)
     port = free_port()
-    server = uvicorn.Server(uvicorn.Config(app, port=port, http=Hasty, log_level="critical", lifespan="off"))
+    server = uvicorn.Server(
+        uvicorn.Config(app, port=port, http=protocol, log_level="critical", lifespan="off")
+    )
     thread = Thread(target=server.run)
     thread.start()
     while not server.started:
         time.sleep(0.02)
-    yield port
-    server.should_exit = True
-    thread.join()
+    try:
+        yield port
+    finally:
+        server.force_exit = server.should_exit = True
+        thread.join()
+
+
+def reached(port: int, house: int) -> socket.socket:
+    """A connection from another address, as from another machine."""
+    return socket.create_connection(("127.0.0.1", port), source_address=(f"127.0.1.{house}", 0))
+
+
+def is_answered(line: socket.socket) -> bool:
+    """Whether a request over a connection is answered by what was asked for."""
+    head = b"POST /echo HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 7\r\n"
+    with suppress(OSError):
+        line.sendall(head + b'Connection: close\r\n\r\n{"a":1}')
+        return closed(line).endswith(b'{"a":1}')
+    return False
+
+
+def is_open(line: socket.socket) -> bool:
+    line.settimeout(0.05)
+    try:
+        return line.recv(1) != b""
+    except TimeoutError:
+        return True
+    except OSError:
+        return False
 
 
 def closed(line: socket.socket) -> bytes:
@@ -115,6 +173,84 @@ def test_of_a_crowd_so_many_are_let_in_and_the_next_again_when_they_are_gone(has
         )
         line.sendall(b'Connection: close\r\n\r\n{"a":1}')
         assert closed(line).endswith(b'{"a":1}')
+
+
+def test_one_house_keeps_nobody_else_out(steady: int) -> None:
+    with ExitStack() as crowd:
+        lines = [crowd.enter_context(reached(steady, 1)) for _ in range(60)]
+        time.sleep(0.5)
+        assert sum(map(is_open, lines)) == Steady.most_of_one
+        assert is_answered(crowd.enter_context(reached(steady, 2)))
+        # Nor itself for longer than it keeps them.
+        for line in lines:
+            line.close()
+        assert is_answered(crowd.enter_context(reached(steady, 1)))
+
+
+def test_where_many_houses_take_all_places_who_has_asked_nothing_for_longest_makes_room(steady: int) -> None:
+    with ExitStack() as crowd:
+        lines = [crowd.enter_context(reached(steady, 0))]
+        time.sleep(0.3)
+        lines += [crowd.enter_context(reached(steady, n % 4)) for n in range(1, Steady.most)]
+        time.sleep(0.3)
+        assert is_answered(crowd.enter_context(reached(steady, 9)))
+        assert [is_open(line) for line in lines] == [False, *[True] * (Steady.most - 1)]
+
+
+def test_whose_request_is_under_way_is_not_let_go_for_another(steady: int) -> None:
+    with ExitStack() as crowd:
+        lines = [crowd.enter_context(reached(steady, n % 4)) for n in range(Steady.most)]
+        for line in lines:
+            line.sendall(b"GET /wait HTTP/1.1\r\nHost: x\r\n\r\n")
+        time.sleep(0.5)
+        assert not is_answered(crowd.enter_context(reached(steady, 9)))
+        assert all(is_open(line) for line in lines)
+
+
+def test_a_proxy_on_this_machine_has_as_many_connections_as_there_are(steady: int) -> None:
+    with ExitStack() as crowd:
+        lines = [crowd.enter_context(socket.create_connection(("127.0.0.1", steady))) for _ in range(18)]
+        time.sleep(0.5)
+        assert all(map(is_open, lines))
+
+
+def test_of_whoever_comes_through_a_proxy_so_many_requests_are_under_way_and_no_more() -> None:
+    let, told = asyncio.Event(), dict[str, list[int]]()
+
+    async def app(scope: Scope, receive: Receive, send: Send) -> None:
+        await let.wait()
+        await Response("done")(scope, receive, send)
+
+    async def ask(crowd: Crowd, address: str) -> None:
+        async def send(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                told.setdefault(address, []).append(message["status"])
+
+        scope = {"type": "http", "method": "GET", "path": "/", "headers": [], "client": (address, 1)}
+        await crowd(scope, receive, send)
+
+    async def receive() -> Message:
+        return {"type": "http.request"}
+
+    async def walk() -> None:
+        crowd = Crowd(app, most=3)
+        houses = ("198.51.100.1", "198.51.100.2", "2001:db8::1", "2001:db8::2", "127.0.0.1")
+        asked = [asyncio.create_task(ask(crowd, a)) for a in houses for _ in range(5)]
+        await asyncio.sleep(0.1)
+        assert told == {
+            "198.51.100.1": [503] * 2,
+            "198.51.100.2": [503] * 2,
+            "2001:db8::1": [503] * 2,
+            "2001:db8::2": [503] * 5,  # the same house as the one before it
+        }
+        let.set()
+        await asyncio.gather(*asked)
+        assert told["127.0.0.1"] == [200] * 5
+        told.clear()
+        await ask(crowd, "198.51.100.1")
+        assert told == {"198.51.100.1": [200]}
+
+    asyncio.run(walk())
 
 
 def test_it_answers_beside_a_hundred_half_sent_requests(service: Served) -> None:

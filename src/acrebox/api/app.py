@@ -26,6 +26,7 @@ from acrebox.api import (
 )
 from acrebox.api import accounts as accounts_of
 from acrebox.api.context import Stores
+from acrebox.api.crowd import Crowd
 from acrebox.api.door import Door, authorise
 from acrebox.api.guard import Guard
 from acrebox.api.intake import Intake
@@ -110,6 +111,7 @@ def make_app(
     app.add_middleware(Intake)
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)
     app.add_middleware(Door, stores=stores, accounts=accounts)
+    app.add_middleware(Crowd)
     app.add_middleware(Guard, names=names)
     app.add_middleware(Journal)
     problems.install(app)

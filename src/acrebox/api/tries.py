@@ -7,12 +7,12 @@ account before is counted by itself alone (device cookies, as OWASP describes th
 
 from dataclasses import dataclass
 from datetime import datetime
-from ipaddress import IPv6Address, ip_address, ip_network
 
 from fastapi import HTTPException, Request
 from limits import RateLimitItem, parse
 from limits.strategies import FixedWindowRateLimiter
 
+from acrebox.api.addresses import house_at
 from acrebox.store import Rates
 
 BY_NAME, BY_ADDRESS = parse("10/15 minutes"), parse("40/15 minutes")
@@ -25,17 +25,8 @@ LONGEST_S = 30
 
 
 def address_of(request: Request) -> str:
-    """From where a request comes; of addresses of version 6, the network that one house has (RFC 6177)."""
-    told = request.client.host if request.client else "nobody"
-    try:
-        address = ip_address(told)
-    except ValueError:
-        return told
-    if isinstance(address, IPv6Address):
-        if address.ipv4_mapped:
-            return str(address.ipv4_mapped)
-        return str(ip_network(f"{address}/64", strict=False))
-    return str(address)
+    """From which house a request comes."""
+    return house_at(request.client.host if request.client else "nobody")
 
 
 def count(request: Request, limit: RateLimitItem, *what: str) -> None:

@@ -6,6 +6,7 @@ from typing import Any
 
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
+from acrebox.api.addresses import PROXIES, house_at
 from acrebox.api.problems import MEDIA_TYPE, ProblemDetails, new_id
 
 LOG = logging.getLogger("acrebox")
@@ -16,15 +17,22 @@ DONE_IN_S = 60.0
 MOST_HEAD = 64_000
 """How long the head of a request is at most [bytes]."""
 MOST_CONNECTED = 400
-"""How many connections are open at most in one process; more are closed at once."""
+"""How many connections are open at most in one process."""
+MOST_OF_ONE = 100
+"""How many of them one house has; a proxy on this machine has as many as there are."""
 
 
 class Patience(HttpToolsProtocol):
-    """Closes the connection of who sends or reads too slowly, and of who comes when all places are taken."""
+    """Closes the connection of who sends or reads too slowly, and of who has too many. When all places are
+    taken, who has sent no request for longest makes room.
+    """
 
     head_in_s = HEAD_IN_S
     done_in_s = DONE_IN_S
     most = MOST_CONNECTED
+    most_of_one = MOST_OF_ONE
+    house = ""
+    since = 0.0
     _clock: asyncio.TimerHandle | None = None
     _in_head = True
     _head = 0
@@ -32,10 +40,35 @@ class Patience(HttpToolsProtocol):
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
         """A connection is there; the head of its first request is waited for."""
         super().connection_made(transport)
-        if len(self.connections) > self.most:
+        peer = transport.get_extra_info("peername")
+        self.house, self.since = house_at(str(peer[0])) if peer else "", self.loop.time()
+        if self._is_too_many():
             transport.abort()
             return
         self._wait(self.head_in_s)
+
+    def _is_too_many(self) -> bool:
+        """Whether there is no place for this one; another is let go that keeps one for nothing."""
+        others = [c for c in self.connections if isinstance(c, Patience) and c is not self]
+        if self.house not in PROXIES and sum(c.house == self.house for c in others) >= self.most_of_one:
+            return True
+        if len(others) < self.most:
+            return False
+        idle = [c for c in others if c.is_idle]
+        if not idle:
+            return True
+        min(idle, key=lambda c: c.since).let_go()
+        return False
+
+    @property
+    def is_idle(self) -> bool:
+        """Whether it has sent no whole head of a request that is not answered yet."""
+        return self._in_head
+
+    def let_go(self) -> None:
+        """Close it, and count it no more."""
+        self.connections.discard(self)
+        self._give_up()
 
     def connection_lost(self, exc: Exception | None) -> None:
         """It is gone."""
@@ -56,6 +89,7 @@ class Patience(HttpToolsProtocol):
 
     def on_response_complete(self) -> None:
         """It is answered; the next may come when it likes."""
+        self._in_head, self.since = True, self.loop.time()
         self._wait(None)
         super().on_response_complete()
 
