@@ -7,6 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
+from acrebox.api import readings
 from placed import bed as boards
 
 NOW = "2026-05-04T10:00:00Z"
@@ -262,3 +263,30 @@ def test_a_reading_that_was_kept_with_no_time_reads_as_one_that_is_wrong(
 def test_a_time_is_kept_by_the_clock_of_greenwich(client: TestClient, bed: str) -> None:
     found = take(client, bed, "BM", "1.5 m", sight="back", taken_at="2026-05-04T10:00:00-05:00")
     assert found["readings"][0]["taken_at"] == "2026-05-04T15:00:00Z"
+
+
+@pytest.mark.parametrize("what", ["take", "strike", "count"])
+def test_what_is_answered_500_has_changed_nothing(
+    client: TestClient, bed: str, what: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    name = str(uuid4())
+    take(client, bed, "BM", "1.5 m", sight="back", id=name)
+    if what == "count":
+        client.delete(f"/api/beds/{bed}/readings/{name}")
+    before = client.get(f"/api/beds/{bed}/readings").json()
+
+    def fails(*_: object) -> None:
+        raise RuntimeError("worked out wrongly")
+
+    monkeypatch.setattr(readings, "follow", fails)
+    told = TestClient(client.app, raise_server_exceptions=False)
+    body = {**before["readings"][0], "id": str(uuid4()), "place": None}
+    body = {k: v for k, v in body.items() if k not in ("struck", "taken_text")}
+    address = f"/api/beds/{bed}/readings"
+    if what == "take":
+        answer = told.post(address, json=body)
+    else:
+        answer = told.request("DELETE" if what == "strike" else "PUT", f"{address}/{name}")
+    assert answer.status_code == 500
+    monkeypatch.undo()
+    assert client.get(address).json() == before

@@ -2,6 +2,7 @@
 
 from dataclasses import asdict
 from datetime import datetime
+from functools import partial
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -139,19 +140,20 @@ def take_reading(bed_id: UUID, reading: ReadingIn, kept: AllStores, work: AtWork
         place = (typed.placed("place.0", right, MOST_FAR_MM), typed.placed("place.1", back, MOST_FAR_MM))
     typed.done()
     row = KeptReading(**{**reading.model_dump(), "written": written, "place": place})
-    return _answer(bed_id, kept, work, kept.readings.take(bed_id, row))
+    return kept.readings.take(bed_id, row, partial(_answer, bed_id, kept, work))
 
 
 @router.delete("/readings/{reading_id}")
 def strike_reading(bed_id: UUID, reading_id: UUID, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Strike a reading out; it stays in the book."""
-    return _answer(bed_id, kept, work, kept.readings.strike(bed_id, reading_id))
+    return kept.readings.strike(bed_id, reading_id, partial(_answer, bed_id, kept, work))
 
 
 @router.put("/readings/{reading_id}")
 def count_reading(bed_id: UUID, reading_id: UUID, kept: AllStores, work: AtWork) -> ReadingsOut:
     """Let a reading count again that was struck out."""
-    return _answer(bed_id, kept, work, kept.readings.strike(bed_id, reading_id, struck=False))
+    told = partial(_answer, bed_id, kept, work)
+    return kept.readings.strike(bed_id, reading_id, told, struck=False)
 
 
 @router.get("/laser")

@@ -1,7 +1,9 @@
 """Readings of levels and tapes: kept as they were taken, struck out and never lost."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime, time
+from typing import TypeVar
 from uuid import UUID
 
 from sqlalchemy import Engine, Text, case, cast, func, select, update
@@ -12,6 +14,7 @@ from acrebox.core.measure.days import FIRST, LAST
 from acrebox.store.documents import NotFoundError
 from acrebox.store.tables import BedRow, ReadingRow
 
+T = TypeVar("T")
 _BEGIN, _END = datetime.combine(FIRST, time.min, UTC), datetime.combine(LAST, time.max, UTC)
 
 
@@ -47,8 +50,10 @@ class ReadingStore:
         with Session(self._engine) as session:
             return self._of(session, bed_id)
 
-    def take(self, bed_id: UUID, reading: KeptReading) -> list[KeptReading]:
-        """Keep a reading; one that is sent twice counts once. Raises NotFoundError."""
+    def take(self, bed_id: UUID, reading: KeptReading, told: Callable[[list[KeptReading]], T]) -> T:
+        """Keep a reading; one that is sent twice counts once. Answers what is `told` of all of them; where
+        that fails, nothing is kept. Raises NotFoundError.
+        """
         with Session(self._engine) as session:
             self._bed(session, bed_id)
             new = insert(ReadingRow).values(
@@ -64,19 +69,23 @@ class ReadingStore:
                 taken_at=reading.taken_at,
             )
             session.execute(new.on_conflict_do_nothing())
+            answer = told(self._of(session, bed_id))
             session.commit()
-            return self._of(session, bed_id)
+            return answer
 
-    def strike(self, bed_id: UUID, reading_id: UUID, struck: bool = True) -> list[KeptReading]:
-        """Strike a reading out, or let it count again; doing either twice changes nothing. Raises
-        NotFoundError.
+    def strike(
+        self, bed_id: UUID, reading_id: UUID, told: Callable[[list[KeptReading]], T], struck: bool = True
+    ) -> T:
+        """Strike a reading out, or let it count again; doing either twice changes nothing. Answers what is
+        `told` of all of them; where that fails, nothing is changed. Raises NotFoundError.
         """
         with Session(self._engine) as session:
             self._bed(session, bed_id)
             rows = update(ReadingRow).where(ReadingRow.bed_id == bed_id, ReadingRow.id == reading_id)
             session.execute(rows.values(struck_at=func.now() if struck else None))
+            answer = told(self._of(session, bed_id))
             session.commit()
-            return self._of(session, bed_id)
+            return answer
 
     def _of(self, session: Session, bed_id: UUID) -> list[KeptReading]:
         self._bed(session, bed_id)
