@@ -3,6 +3,7 @@
 import os
 import pwd
 import shutil
+import socket
 import ssl
 import subprocess
 import sys
@@ -208,8 +209,29 @@ def test_it_is_served_by_tls_by_several_processes(own_home: Path, tmp_path: Path
     trusted.check_hostname = False
     try:
         assert asked(f"https://127.0.0.1:{served.port}/api/yards", trusted, served) == 200
+        assert suite(served.port, "ALL") == ("TLSv1.2", True)
+        for weak in ("AES128-SHA", "AES256-GCM-SHA384", "ECDHE-RSA-AES128-SHA"):
+            assert suite(served.port, weak) is None, weak
+        assert suite(served.port, "ALL:@SECLEVEL=0", ssl.TLSVersion.TLSv1_1) is None
     finally:
         assert served.stop() == 0
+
+
+def suite(port: int, ciphers: str, most: ssl.TLSVersion = ssl.TLSVersion.TLSv1_2) -> tuple[str, bool] | None:
+    """Which version of TLS is agreed on, and whether by a key made anew each time; None where none is."""
+    context = ssl.SSLContext(ssl.PROTOCOL_TLS_CLIENT)
+    context.check_hostname, context.verify_mode = False, ssl.CERT_NONE
+    context.minimum_version = min(most, ssl.TLSVersion.TLSv1_2)
+    context.maximum_version = most
+    context.set_ciphers(ciphers)
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        try:
+            with context.wrap_socket(line) as secure:
+                agreed = secure.cipher()
+                assert agreed is not None
+                return str(secure.version()), agreed[0].startswith("ECDHE-")
+        except ssl.SSLError:
+            return None
 
 
 def asked(address: str, trusted: ssl.SSLContext, served: Served) -> int:
