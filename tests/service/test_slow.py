@@ -15,6 +15,7 @@ from starlette.types import Message, Receive, Scope, Send
 
 from acrebox.api.crowd import Crowd
 from acrebox.api.intake import Intake
+from acrebox.api.promptly import Promptly
 from acrebox.serve.patience import Patience
 from served import Served, free_port
 
@@ -251,6 +252,38 @@ def test_of_whoever_comes_through_a_proxy_so_many_requests_are_under_way_and_no_
         assert told == {"198.51.100.1": [200]}
 
     asyncio.run(walk())
+
+
+def test_what_takes_too_long_is_answered_all_the_same() -> None:
+    begun = list[str]()
+
+    async def app(scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["path"] == "/slow":
+            begun.append("slow")
+            await asyncio.sleep(60)
+        response = Response("done")
+        await send({"type": "http.response.start", "status": 200, "headers": response.raw_headers})
+        if scope["path"] == "/long":
+            await asyncio.sleep(0.3)  # longer than an answer may take to begin: that it has
+        await send({"type": "http.response.body", "body": b"done"})
+
+    async def ask(path: str) -> list[Message]:
+        heard = list[Message]()
+
+        async def send(message: Message) -> None:
+            heard.append(message)
+
+        async def receive() -> Message:
+            return {"type": "http.request"}
+
+        await Promptly(app, 0.1)(
+            {"type": "http", "method": "GET", "path": path, "headers": []}, receive, send
+        )
+        return heard
+
+    status = {path: asyncio.run(ask(path))[0]["status"] for path in ("/slow", "/long", "/quick")}
+    assert status == {"/slow": 503, "/long": 200, "/quick": 200}
+    assert begun == ["slow"]
 
 
 def test_it_answers_beside_a_hundred_half_sent_requests(service: Served) -> None:

@@ -1,6 +1,7 @@
 """What every release left behind comes over whole: `released-NNNN.sql` are their dumps."""
 
 from collections.abc import Iterator
+from math import inf
 from pathlib import Path
 from typing import Any
 
@@ -99,7 +100,8 @@ def test_a_cap_within_the_construction_is_read_as_the_add_on_it_is_now(released:
 
 def test_beds_that_nobody_can_read_or_build_are_rows_beside_the_others(released: Engine) -> None:
     migrate(released)
-    rows = {str(r.bed.document["name"]): r for r in listed(YardStore(released).list()[0], BedStore(released))}
+    every = listed(YardStore(released).list()[0], BedStore(released), inf)
+    rows = {str(r.bed.document["name"]): r for r in every}
     wrong = {name: [p.field for p in r.problems] for name, r in rows.items() if r.problems}
     assert wrong == {"Long bed by the fence": ["construction.board"], "Corner by the plum": ["outline"]}
     assert all(r.figures is not None for name, r in rows.items() if name not in wrong)
@@ -184,7 +186,7 @@ def test_whatever_a_release_kept_is_there_after_migration(dump: Path, database_u
     after = kept()
     assert {name: after[name] for name in before} == before
     [yard] = YardStore(engine).list()
-    rows = listed(yard, BedStore(engine))
+    rows = listed(yard, BedStore(engine), inf)
     assert len(rows) == 3
     assert all(row.figures is not None for row in rows), [row.problems for row in rows]
     # Nobody takes from now on a name that looks like one of then.

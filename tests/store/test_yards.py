@@ -1,5 +1,8 @@
 """Yards and the figures of their beds in a real PostgreSQL."""
 
+from collections.abc import Callable
+from dataclasses import dataclass
+from math import inf
 from typing import Any
 from uuid import uuid4
 
@@ -8,6 +11,8 @@ from sqlalchemy import Engine, text
 
 from acrebox.api import figures
 from acrebox.api.figures import listed
+from acrebox.api.lanes import BusyError, EndedEarlyError
+from acrebox.core.errors import Problem, refuse
 from acrebox.core.plan import plan_bed
 from acrebox.core.yard import Yard, read_yard
 from acrebox.store import BedStore, NotFoundError, StaleError, StoredYard, YardStore
@@ -50,7 +55,7 @@ def test_what_a_bed_is_planned_with_is_read_in_one_question(yards: YardStore, st
     first, second = (store.make(design(name=f"Bed {n}"), yard.id) for n in range(2))
     store.tick(second.id, "cut", "front 1", done=True, length_mm=2400)
     store.tick(second.id, "buy", "spruce-2x8:2438", done=True)
-    [row, _] = listed(yard, store)
+    [row, _] = listed(yard, store, inf)
     assert row.figures
     around = store.around(second.id)
     assert around.yard == yard.yard
@@ -102,40 +107,94 @@ def test_figures_are_worked_out_once_and_again_when_what_they_come_from_changes(
 
     monkeypatch.setattr(figures, "plan_bed", counted)
     beds = [store.make(design(name=f"Bed {n}"), yard.id) for n in range(3)]
-    first = listed(yard, store)
+    first = listed(yard, store, inf)
     assert (len(planned), len(first)) == (3, 3)
-    assert [r.figures for r in listed(yard, store)] == [r.figures for r in first]
+    assert [r.figures for r in listed(yard, store, inf)] == [r.figures for r in first]
     assert len(planned) == 3
     store.change(beds[1].id, 1, design(name="Bed 1", outline__length="7 ft"))
-    listed(yard, store)
+    listed(yard, store, inf)
     assert planned[3:] == ["Bed 1"]
     priced = yards.change(yard.id, 1, made(prices=[{"stock": "2x8", "length": "8 ft", "price": "1"}]))
     assert {
         r.figures.cost < f.figures.cost
-        for r, f in zip(listed(priced, store), first, strict=True)
+        for r, f in zip(listed(priced, store, inf), first, strict=True)
         if r.figures and f.figures
     } == {True}
 
 
 def test_what_is_not_worked_out_yet_is_said_and_follows(store: BedStore, yard: StoredYard) -> None:
-    for n in range(4):
+    for n in range(3):
         store.make(design(name=f"Bed {n}"), yard.id)
-    assert [r.stale for r in listed(yard, store, at_once=3)] == [False, False, False, True]
-    assert not any(r.stale for r in listed(yard, store, at_once=3))
+    # One at every look in any case, however little time there is.
+    assert [r.stale for r in listed(yard, store, for_s=0)] == [False, True, True]
+    assert [r.stale for r in listed(yard, store, for_s=0)] == [False, False, True]
+    assert [r.stale for r in listed(yard, store, for_s=0)] == [False, False, False]
+
+
+@dataclass
+class Pool:
+    """Processes that work, of which the `n`th piece of work does not come to its end."""
+
+    n: int
+    fault: Exception
+    asked: int = 0
+
+    def __call__(self, work: Callable[..., Any], *args: Any) -> Any:
+        self.asked += 1
+        if self.asked == self.n:
+            raise self.fault
+        return work(*args)
+
+
+def test_what_was_worked_out_is_kept_whatever_becomes_of_the_next(store: BedStore, yard: StoredYard) -> None:
+    for n in range(3):
+        store.make(design(name=f"Bed {n}"), yard.id)
+    with pytest.raises(RuntimeError):
+        listed(yard, store, inf, Pool(3, RuntimeError("the line broke off")))
+    again = Pool(9, RuntimeError())
+    assert all(r.figures for r in listed(yard, store, inf, again))
+    assert again.asked == 1
+
+
+@pytest.mark.parametrize("fault", [BusyError("busy"), EndedEarlyError([Problem("design", "", "", "")])])
+def test_where_the_machine_is_busy_the_rest_follows(
+    store: BedStore, yard: StoredYard, fault: Exception
+) -> None:
+    for n in range(3):
+        store.make(design(name=f"Bed {n}"), yard.id)
+    rows = listed(yard, store, inf, Pool(2, fault))
+    assert [(r.stale, r.problems, r.figures is None) for r in rows] == [
+        (False, (), False),
+        (True, (), True),
+        (True, (), True),
+    ]
+    assert all(r.figures for r in listed(yard, store, inf))
+
+
+def test_what_takes_too_much_is_tried_once(store: BedStore, yard: StoredYard) -> None:
+    """It would take as much at every look, and the beds behind it would never come."""
+    for n in range(2):
+        store.make(design(name=f"Bed {n}"), yard.id)
+    listed(yard, store, 0, Pool(1, refuse("design", "too much work", "It takes too long.", "smaller")))
+    again = Pool(9, RuntimeError())
+    rows = listed(yard, store, 0, again)
+    assert [p.message for p in rows[0].problems] == ["It takes too long."]
+    assert rows[1].figures is not None
+    assert again.asked == 1
 
 
 def test_a_stick_promised_to_one_bed_is_not_shown_as_anothers(store: BedStore, yards: YardStore) -> None:
     yard = yards.make(made(pile=[{"stock": "4x4", "length": "8 ft", "count": 2}]))
     for n in range(2):
         store.make(design(name=f"Bed {n}"), yard.id)
-    used = [r.figures.uses for r in listed(yard, store) if r.figures]
+    used = [r.figures.uses for r in listed(yard, store, inf) if r.figures]
     assert sum(len(u) for u in used) == 2
     assert len(used[0]) == 2 or used[1]
 
 
 def test_a_tick_of_a_piece_changes_the_figures(store: BedStore, yard: StoredYard) -> None:
     bed = store.make(design(), yard.id)
-    listed(yard, store)
+    listed(yard, store, inf)
     store.tick(bed.id, "cut", "front 1", done=True, length_mm=2000)
     [row] = listed(yard, store)
     assert row.figures

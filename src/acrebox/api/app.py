@@ -32,6 +32,7 @@ from acrebox.api.guard import Guard
 from acrebox.api.intake import Intake
 from acrebox.api.journal import Journal
 from acrebox.api.once import Once
+from acrebox.api.promptly import Promptly
 from acrebox.api.working import MOST_WAITING, Workers
 from acrebox.store import (
     AccountStore,
@@ -113,6 +114,7 @@ def make_app(
     app.add_middleware(Door, stores=stores, accounts=accounts)
     app.add_middleware(Crowd)
     app.add_middleware(Guard, names=names)
+    app.add_middleware(Promptly)
     app.add_middleware(Journal)
     problems.install(app)
     if engine is not None:

@@ -7,9 +7,10 @@ from functools import cache
 from hashlib import sha256
 from importlib.resources import files
 from importlib.resources.abc import Traversable
+from time import monotonic
 from typing import Any
-from uuid import UUID
 
+from acrebox.api.lanes import BusyError, EndedEarlyError
 from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.errors import AcreBoxError, DesignError, Problem
 from acrebox.core.measure.written import Length
@@ -18,8 +19,10 @@ from acrebox.core.plan.figures import BedFigures, figures_of
 from acrebox.core.yard import Made, Stacked, Yard, left_over
 from acrebox.store import Bed, BedStore, StoredYard
 
-AT_ONCE = 12
-"""How many beds are worked out anew for one look at a yard; the rest follow at the next look."""
+LOOK_S = 1.5
+"""For how long beds are worked out anew at one look at a yard, one of them in any case; the rest follow at
+the next look.
+"""
 
 
 @cache
@@ -74,32 +77,37 @@ def _here(work: Callable[..., Any], *args: Any) -> Any:
 
 
 def listed(
-    yard: StoredYard, store: BedStore, at_once: int = AT_ONCE, work: Callable[..., Any] = _here
+    yard: StoredYard, store: BedStore, for_s: float = LOOK_S, work: Callable[..., Any] = _here
 ) -> list[Listed]:
-    """Every bed of a yard with its figures, as kept or worked out anew; those past `at_once` stay as they
-    were, and are marked stale.
+    """Every bed of a yard with its figures, as kept or worked out anew; once that took `for_s` the others
+    stay as they were, and are marked stale. What was worked out is kept bed by bed, whatever becomes of the
+    next.
     """
     pile, rows = yard.yard.pile, list[Listed]()
-    fresh: list[tuple[UUID, str, dict[str, Any]]] = []
     beds = store.designs(yard.id) if drawn(yard.yard) else {}
     names = names_of(beds)
     there = stood(yard.yard, beds, names)
+    until = monotonic() + for_s
+    begun = False
     for bed in store.list(yard.id):
         basis = basis_of(bed, yard, pile)
         if bed.basis == basis:
             row = _as_kept(bed)
-        elif len(fresh) < at_once:
+        elif not begun or monotonic() < until:
+            begun = True
             try:
                 row = work(_worked_out, bed, there, pile, names.get(bed.id))
-                fresh.append((bed.id, basis, _plain(row)))
+            except (EndedEarlyError, BusyError):
+                # It is tried again; the others are there all the same.
+                row, until = replace(_as_kept(bed), stale=True), 0.0
             except DesignError as fault:
-                # It takes too much: the others are there all the same, and it is tried again.
                 row = Listed(bed=bed, problems=fault.problems)
+            if not row.stale:
+                store.keep_figures([(bed.id, basis, _plain(row))])
         else:
             row = replace(_as_kept(bed), stale=True)
         rows.append(row)
         pile = left_over(pile, row.figures.uses if row.figures else ())
-    store.keep_figures(fresh)
     return rows
 
 

@@ -20,7 +20,7 @@ from threading import Lock
 from traceback import format_exc
 from typing import Any, TypeVar
 
-from acrebox.core.errors import AcreBoxError
+from acrebox.core.errors import AcreBoxError, DesignError
 from acrebox.core.plan import KEPT
 
 T = TypeVar("T")
@@ -47,6 +47,10 @@ NICER = 5
 
 class BusyError(AcreBoxError):
     """So much waits to be worked out that nothing more is taken in."""
+
+
+class EndedEarlyError(DesignError):
+    """A process ended before it was done, by no fault of what it worked out: once more may do."""
 
 
 class LeftError(AcreBoxError):

@@ -17,7 +17,17 @@ from anyio import from_thread
 from fastapi import Depends, Request
 from starlette.types import Receive
 
-from acrebox.api.lanes import NO_MEMORY, BusyError, EndedError, Lane, LeftError, Piece, bounded, prepare
+from acrebox.api.lanes import (
+    NO_MEMORY,
+    BusyError,
+    EndedEarlyError,
+    EndedError,
+    Lane,
+    LeftError,
+    Piece,
+    bounded,
+    prepare,
+)
 from acrebox.core.errors import refuse
 
 P = ParamSpec("P")
@@ -95,7 +105,8 @@ class Workers:
                 says = f"This takes longer than {self._takes_s:g} s to work out."
                 raise refuse("design", "too much work", says, ODD) from None
             says = f"What worked this out ended before it was done ({fault.code})."
-            raise refuse("design", "too much work", says, f"to try once more; {ODD}") from None
+            told = refuse("design", "too much work", says, f"to try once more; {ODD}")
+            raise EndedEarlyError(told.problems) from None
         finally:
             self._loads[lane] -= 1
 
