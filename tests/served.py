@@ -94,6 +94,14 @@ class Served:
         assert status < 400, (status, text[:300])
         return json.loads(text)
 
+    def looked_over(self, path: str) -> Any:
+        """A list of beds in which every one is worked out; each look works out some."""
+        for _ in range(60):
+            told = self.told("GET", path)
+            if not any(bed["stale"] for bed in told["beds"]):
+                return told
+        raise AssertionError(f"{path} is never worked out")
+
     def workers(self) -> list[int]:
         """The processes that plan beds."""
         found = []

@@ -198,9 +198,18 @@ def test_a_link_is_good_once_and_can_be_withdrawn(house: House) -> None:
     assert house.stranger.post("/api/accounts", json=again).status_code == 403
     key = house.owner.post(links, json={"may": "work"}).json()["key"]
     [open_link] = house.owner.get(links).json()
-    house.owner.delete(f"{links}/{open_link['id']}")
+    assert house.owner.delete(f"{links}/{open_link['id']}").status_code == 204
     assert house.stranger.post("/api/accounts", json={**again, "key": key}).status_code == 403
     assert house.owner.get(links).json() == []
+
+
+def test_what_is_not_there_cannot_be_withdrawn_or_let_go(house: House) -> None:
+    happened = house.owner.get("/api/account/events").json()
+    for kind in ("invitations", "people"):
+        for yard in (house.yard, uuid4()):
+            told = house.owner.delete(f"/api/yards/{yard}/{kind}/{uuid4()}")
+            assert told.status_code == 404, told.text
+    assert house.owner.get("/api/account/events").json() == happened
 
 
 def test_a_link_gives_a_right_and_takes_none(house: House) -> None:

@@ -9,6 +9,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+import warnings
 from pathlib import Path
 
 import pytest
@@ -93,7 +94,7 @@ def test_a_backup_into_roots_own_folder_comes_back(service: Served, tmp_path: Pa
     closed = tmp_path / "closed"
     closed.mkdir(mode=0o700)
     file = closed / "all.zip"
-    beds = service.told("GET", "/api/beds")
+    beds = service.looked_over("/api/beds")
     for command in ("backup", "restore"):
         words = [sys.executable, "-m", "acrebox", command, str(file), "--home", str(service.home)]
         done = subprocess.run(words, env=serving(), capture_output=True, text=True, check=False)
@@ -101,7 +102,7 @@ def test_a_backup_into_roots_own_folder_comes_back(service: Served, tmp_path: Pa
     assert [(each.name, each.stat().st_uid, each.stat().st_mode & 0o777) for each in closed.iterdir()] == [
         ("all.zip", 0, 0o600)
     ]
-    assert service.told("GET", "/api/beds") == beds
+    assert service.looked_over("/api/beds") == beds
 
 
 def test_where_nothing_was_kept_yet_no_file_is_left(own_home: Path, tmp_path: Path) -> None:
@@ -116,7 +117,7 @@ def test_where_nothing_was_kept_yet_no_file_is_left(own_home: Path, tmp_path: Pa
 def test_data_of_another_account_is_taken_over_with_all_that_is_in_it(own_home: Path) -> None:
     skip_where_root_stays()
     served = Served(own_home)
-    beds = served.told("GET", "/api/beds")
+    beds = served.looked_over("/api/beds")
     assert served.stop() == 0
     before = account_named("nobody")
     assert before is not None
@@ -124,7 +125,7 @@ def test_data_of_another_account_is_taken_over_with_all_that_is_in_it(own_home: 
     for place in (data, *data.rglob("*")):
         os.lchown(place, before.uid, before.gid)
     served.start()
-    assert served.told("GET", "/api/beds") == beds
+    assert served.looked_over("/api/beds") == beds
     assert served.stop() == 0
 
 
@@ -221,8 +222,10 @@ def suite(port: int, ciphers: str, most: ssl.TLSVersion = ssl.TLSVersion.TLSv1_2
     """Which version of TLS is agreed on, and whether by a key made anew each time; None where none is."""
     context = ssl.SSLContext(ssl.PROTOCOL_TLS_CLIENT)
     context.check_hostname, context.verify_mode = False, ssl.CERT_NONE
-    context.minimum_version = min(most, ssl.TLSVersion.TLSv1_2)
-    context.maximum_version = most
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore", DeprecationWarning)
+        context.minimum_version = min(most, ssl.TLSVersion.TLSv1_2)
+        context.maximum_version = most
     context.set_ciphers(ciphers)
     with socket.create_connection(("127.0.0.1", port)) as line:
         try:

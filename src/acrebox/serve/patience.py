@@ -35,6 +35,8 @@ class Patience(HttpToolsProtocol):
     since = 0.0
     _clock: asyncio.TimerHandle | None = None
     _in_head = True
+    _whole = True
+    _answered = False
     _head = 0
 
     def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
@@ -63,7 +65,7 @@ class Patience(HttpToolsProtocol):
     @property
     def is_idle(self) -> bool:
         """Whether it has sent no whole head of a request that is not answered yet."""
-        return self._in_head
+        return self._in_head or self._answered
 
     def let_go(self) -> None:
         """Close it, and count it no more."""
@@ -77,7 +79,7 @@ class Patience(HttpToolsProtocol):
 
     def on_message_begin(self) -> None:
         """A request begins to come."""
-        self._in_head, self._head = True, 0
+        self._in_head, self._whole, self._answered, self._head = True, False, False, 0
         self._wait(self.head_in_s)
         super().on_message_begin()
 
@@ -87,10 +89,19 @@ class Patience(HttpToolsProtocol):
         self._wait(self.done_in_s)
         super().on_headers_complete()
 
+    def on_message_complete(self) -> None:
+        """All of it is there."""
+        self._whole = True
+        if self._answered:
+            self._wait(None)
+        super().on_message_complete()
+
     def on_response_complete(self) -> None:
-        """It is answered; the next may come when it likes."""
-        self._in_head, self.since = True, self.loop.time()
-        self._wait(None)
+        """It is answered; the next may come when it likes. What is left of a body that nobody waited for is
+        let run out, for a while, so that the answer is read.
+        """
+        self._answered, self.since = True, self.loop.time()
+        self._wait(None if self._whole else self.head_in_s)
         super().on_response_complete()
 
     def data_received(self, data: bytes) -> None:

@@ -24,6 +24,7 @@ from acrebox.store.tables import AccountRow, BedRow, InvitationRow, SessionRow, 
 INVITED_DAYS = 7
 MOST_LINKS = 50
 """How many links to one yard are good at a time."""
+NOT_SHARED = "this yard is not shared with anybody of that kind"
 
 
 class SignInError(StoreError):
@@ -154,10 +155,11 @@ class AccountStore:
             return [Invited(row.id, May(row.may or May.LOOK), row.ends_at) for row in rows]
 
     def withdraw(self, yard: UUID, invitation: UUID) -> None:
-        """Let a link to a yard be good no more."""
+        """Let a link to a yard be good no more. Raises NotFoundError."""
         with Session(self._engine) as session:
             of = InvitationRow.id == invitation, InvitationRow.yard_id == yard
-            session.execute(delete(InvitationRow).where(*of))
+            if not session.execute(delete(InvitationRow).where(*of).returning(InvitationRow.id)).all():
+                raise NotFoundError(f"there is no link {invitation} to this yard that is good yet")
             session.commit()
 
     def is_good(self, key: str) -> bool:
@@ -260,14 +262,15 @@ class AccountStore:
             of = ShareRow.yard_id == yard, ShareRow.account_id == account
             done = session.execute(update(ShareRow).where(*of).values(may=may).returning(ShareRow.may)).all()
             if not done:
-                raise NotFoundError("this yard is not shared with anybody of that kind")
+                raise NotFoundError(NOT_SHARED)
             session.commit()
 
     def let_go(self, yard: UUID, account: UUID) -> None:
-        """Share a yard with somebody no more."""
+        """Share a yard with somebody no more. Raises NotFoundError."""
         with Session(self._engine) as session:
             of = ShareRow.yard_id == yard, ShareRow.account_id == account
-            session.execute(delete(ShareRow).where(*of))
+            if not session.execute(delete(ShareRow).where(*of).returning(ShareRow.account_id)).all():
+                raise NotFoundError(NOT_SHARED)
             session.commit()
 
 

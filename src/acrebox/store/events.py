@@ -70,15 +70,18 @@ class EventStore:
         yard: UUID | None = None,
         named: str = "",
     ) -> None:
-        """Write something down; what is very old is forgotten."""
+        """Write something down; what is very old is forgotten. Whoever and whatever is gone meanwhile is left
+        out of it: that it happened is kept.
+        """
         with Session(self._engine) as session:
             old = EventRow.at < func.now() - timedelta(days=KEPT_DAYS)
             session.execute(delete(EventRow).where(old))
-            session.add(
-                EventRow(
-                    what=what, by=by[:60], address=address[:60], about=about, yard_id=yard, named=named[:200]
-                )
-            )
+            there = select(YardRow.id).where(YardRow.id == yard).with_for_update(key_share=True, read=True)
+            whom = select(AccountRow.id).where(AccountRow.id == about)
+            whom = whom.with_for_update(key_share=True, read=True)
+            row = EventRow(what=what, by=by[:60], address=address[:60], named=named[:200])
+            row.yard_id, row.about = session.scalar(there), session.scalar(whom)
+            session.add(row)
             session.commit()
 
     def of(self, account: UUID, before: int | None = None) -> Sequence[Event]:
