@@ -1,11 +1,14 @@
 """What keeps strangers' pages out: names, writes from elsewhere, what every answer tells the browser."""
 
+import re
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
+from acrebox.api.app import make_app
 from acrebox.api.guard import HEADERS, LOOPBACK
 from databases import Apps
 
@@ -91,6 +94,7 @@ def test_who_is_asked_is_named_once(guarded: TestClient) -> None:
 def test_no_script_in_the_page_itself_is_allowed() -> None:
     policy = dict(rule.split(" ", 1) for rule in HEADERS["Content-Security-Policy"].split("; "))
     assert policy["script-src"] == "'self'"
+    assert policy["style-src"] == "'self'"
     assert policy["frame-ancestors"] == "'none'"
 
 
@@ -128,3 +132,17 @@ def test_where_there_is_nothing_nothing_can_be_done(guarded: TestClient) -> None
         "/api/beds/7a0be1c5-4f0a-4a63-9a30-52a1f9a1a0b5/laser", headers={"Host": "localhost"}
     )
     assert (answer.status_code, answer.headers["Allow"]) == (405, "GET, HEAD")
+
+
+def test_styles_in_the_page_have_a_word_that_nobody_knows_before(engine: Engine, tmp_path: Path) -> None:
+    (tmp_path / "index.html").write_text("<html><head></head></html>")
+    with TestClient(make_app(engine, tmp_path), base_url="http://localhost") as client:
+        pages = [client.get("/") for _ in range(2)]
+    words = []
+    for page in pages:
+        found = re.search(r'<meta property="csp-nonce" nonce="([\w-]{20,})">', page.text)
+        assert found
+        assert f"style-src 'self' 'nonce-{found[1]}';" in page.headers["Content-Security-Policy"]
+        assert page.headers["Cache-Control"] == "no-cache"
+        words.append(found[1])
+    assert words[0] != words[1]

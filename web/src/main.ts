@@ -3,6 +3,7 @@ import '@fontsource/atkinson-hyperlegible-mono/latin-700.css'
 import '@fontsource/atkinson-hyperlegible-next/latin-400.css'
 import '@fontsource/atkinson-hyperlegible-next/latin-700.css'
 import './theme/base.css'
+import './theme/nonce'
 
 import { createApp } from 'vue'
 

@@ -9,6 +9,7 @@ import re
 from functools import cache
 from html import escape
 from pathlib import Path
+from secrets import token_urlsafe
 from typing import Any
 
 from fastapi import FastAPI, HTTPException
@@ -17,6 +18,7 @@ from starlette.responses import Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 
+from acrebox.api.guard import policy_with
 from acrebox.api.methods import methods_at
 
 EVERY = "/{address:path}"
@@ -49,10 +51,12 @@ def install(app: FastAPI, built: Path) -> None:
             raise HTTPException(404, f"There is nothing at /{address}.")
         if not (built / "index.html").exists():
             raise HTTPException(503, "The pages are not built; run bin/start without --no-build once.")
-        text = (
-            (built / "index.html").read_text("utf-8").replace("</head>", f"{_wanted(built, address)}</head>")
+        word = token_urlsafe(16)
+        told = f'<meta property="csp-nonce" nonce="{word}">{_wanted(built, address)}</head>'
+        text = (built / "index.html").read_text("utf-8").replace("</head>", told)
+        return HTMLResponse(
+            text, headers={"Cache-Control": "no-cache", "Content-Security-Policy": policy_with(word)}
         )
-        return HTMLResponse(text, headers={"Cache-Control": "no-cache"})
 
 
 def _wanted(built: Path, address: str) -> str:
