@@ -5,9 +5,9 @@ import signal
 import time
 from uuid import uuid4
 
-from acrebox.api.lanes import began_with, has_mb
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.plan import KEPT
+from acrebox.jobs.lanes import began_with, has_mb
 
 MUCH = "x" * 400_000
 """What does not go through a pipe at once."""

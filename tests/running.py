@@ -17,6 +17,7 @@ TOGETHER = {
         "service/test_disk_full.py",
         "store/test_serving.py",
         "store/test_cluster.py",
+        "store/test_queue.py",
         "store/test_data_folder.py",
         "browser/test_away.py",
         "browser/test_door.py",

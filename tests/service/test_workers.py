@@ -13,11 +13,12 @@ from typing import Any
 
 import pytest
 
-from acrebox.api import lanes, working
-from acrebox.api.lanes import KEPT_MB, BusyError, LeftError
+from acrebox.api import working
 from acrebox.api.working import Workers
 from acrebox.core.errors import DesignError
 from acrebox.demo import demo_beds
+from acrebox.jobs import lanes
+from acrebox.jobs.lanes import KEPT_MB, BusyError, LeftError
 from odd_work import MUCH, adds, dies, fails, hoards, is_given_no_more, keeps, loops, refuses, tells_much
 from served import DESIGN, Served
 

@@ -8,9 +8,9 @@ from typing import Any
 import pytest
 from sqlalchemy import Engine, inspect, text
 
-from acrebox.api.figures import listed
 from acrebox.core.design import Design, read_design
 from acrebox.core.plan import CUTTING, plan_bed
+from acrebox.jobs.figures import listed
 from acrebox.store import Bed, BedStore, YardStore
 from acrebox.store.engine import connect, migrate
 from acrebox.store.migrations import versions as every_version

@@ -9,12 +9,12 @@ from uuid import uuid4
 import pytest
 from sqlalchemy import Engine, text
 
-from acrebox.api import figures
-from acrebox.api.figures import listed
-from acrebox.api.lanes import BusyError, EndedEarlyError
 from acrebox.core.errors import Problem, refuse
 from acrebox.core.plan import plan_bed
 from acrebox.core.yard import Yard, read_yard
+from acrebox.jobs import figures
+from acrebox.jobs.figures import listed
+from acrebox.jobs.lanes import BusyError, EndedEarlyError
 from acrebox.store import BedStore, NotFoundError, StaleError, StoredYard, YardStore
 from sample import design
 

@@ -44,6 +44,7 @@ from acrebox.store import (
     WeatherStore,
     YardStore,
 )
+from acrebox.store.queue import Queue
 
 THREADS = MOST_WAITING + 56
 """How many routes may be under way at once: those that wait for work, and others beside them."""
@@ -81,12 +82,14 @@ def make_app(
     names: Collection[str] | None = None,
     workers: Workers | None = None,
     *,
+    queue: Queue | None = None,
     accounts: bool = False,
     secure: bool = False,
 ) -> FastAPI:
     """The app over a database; without one only its OpenAPI description and planning are of use. It answers
     under these names; under any where none are given. Work is done by `workers`, or here where there are
-    none. With `accounts` everybody has to sign in; `secure` says that it is served by TLS.
+    none; what takes long is put on the `queue`, or waited for where there is none. With `accounts` everybody
+    has to sign in; `secure` says that it is served by TLS.
     """
 
     @asynccontextmanager
@@ -106,7 +109,8 @@ def make_app(
         openapi_url="/api/openapi.json",
         lifespan=living,
     )
-    app.state.workers, app.state.accounts, app.state.secure = workers, accounts, secure
+    app.state.workers, app.state.queue = workers, queue
+    app.state.accounts, app.state.secure = accounts, secure
     stores = None if engine is None else _stores(engine)
     app.add_middleware(Once, stores=stores)
     app.add_middleware(Intake)

@@ -1,14 +1,14 @@
 """Beds: read, make, change from a known revision, undo, copy, delete, tick."""
 
+from functools import partial
 from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Depends, Header, HTTPException, Path, Response
 from pydantic import WithJsonSchema
 
-from acrebox.api.context import AllStores, InItsUnits, yard_for
+from acrebox.api.context import AllStores, InItsUnits, LongWork, yard_for
 from acrebox.api.door import Asks, MayDo, first_of
-from acrebox.api.figures import listed
 from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId, WriteId
 from acrebox.api.problems import RESPONSES
@@ -19,7 +19,9 @@ from acrebox.core.errors import refuse
 from acrebox.core.plan import BUYING, TICKS, open_plan, plan_bed
 from acrebox.core.stages import tick_kinds
 from acrebox.core.yard import Yard
+from acrebox.jobs.figures import LOOK_S, listed
 from acrebox.store import Bed, Happened, May
+from acrebox.store.queue import At
 
 router = APIRouter(prefix="/api/beds", tags=["beds"], responses=RESPONSES, dependencies=[InItsUnits])
 
@@ -69,12 +71,21 @@ def _answer(bed: Bed, response: Response, may: May = May.OWN) -> BedOut:
 
 
 @router.get("")
-def list_beds(asks: Asks, kept: AllStores, work: AtWork, yard: UUID | None = None) -> BedsOfYard:
+def list_beds(
+    asks: Asks, kept: AllStores, work: AtWork, queue: LongWork, yard: UUID | None = None
+) -> BedsOfYard:
     """Every bed of a yard (of the first one unless told), with its picture and its main figures, and what
-    they come to.
+    they come to. What is not worked out at once is put on the queue.
     """
     found = first_of(asks, kept, May.LOOK) if yard is None else kept.yards.get(yard)
-    return BedsOfYard.of(listed(found, kept.beds, work=work))
+    if queue is None:
+        return BedsOfYard.of(listed(found, kept.beds, work=work))
+    at = queue.at(found.id)
+    rows = listed(found, kept.beds, None if at else LOOK_S, partial(work.within, LOOK_S))
+    if at is None and any(row.stale for row in rows):
+        queue.put(found.id)
+        at = At.WAITING
+    return BedsOfYard.of(rows, at)
 
 
 @router.post("", status_code=201)

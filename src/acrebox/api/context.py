@@ -7,11 +7,11 @@ from uuid import UUID
 from fastapi import Depends, Query, Request
 from fastapi.concurrency import run_in_threadpool
 
-from acrebox.api.figures import made_of
-from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.design import read_in_yard_of
 from acrebox.core.measure.systems import System
 from acrebox.core.yard import LONE, Yard, left_over
+from acrebox.jobs.figures import made_of
+from acrebox.jobs.places import drawn, names_of, stood
 from acrebox.store import (
     AccountStore,
     AnswerStore,
@@ -24,6 +24,7 @@ from acrebox.store import (
     WeatherStore,
     YardStore,
 )
+from acrebox.store.queue import Queue
 
 
 @dataclass(frozen=True)
@@ -48,6 +49,15 @@ def stores(request: Request) -> Stores:
 
 
 AllStores = Annotated[Stores, Depends(stores)]
+
+
+def queue(request: Request) -> Queue | None:
+    """The queue of long work; none where everything is worked out while it is waited for."""
+    found: Queue | None = getattr(request.app.state, "queue", None)
+    return found
+
+
+LongWork = Annotated[Queue | None, Depends(queue)]
 
 
 def yard_for(bed_id: UUID, kept: Stores, name: str) -> Yard:

@@ -94,6 +94,8 @@ ROUTES: dict[Rule, str] = {
         PUT /api/beds/{bed_id}/readings/{reading_id}
         DELETE /api/beds/{bed_id}/readings/{reading_id}
         PUT /api/yards/{yard_id}
+        POST /api/yards/{yard_id}/work
+        DELETE /api/yards/{yard_id}/work
         POST /api/yards/{yard_id}/undo
         POST /api/yards/{yard_id}/redo
         PUT /api/yards/{yard_id}/weather

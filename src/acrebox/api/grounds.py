@@ -10,7 +10,6 @@ from shapely import get_coordinates
 from shapely.geometry.base import BaseGeometry
 
 from acrebox.api.context import AllStores, Stores
-from acrebox.api.places import names_of, stood
 from acrebox.api.problems import RESPONSES
 from acrebox.api.working import AtWork
 from acrebox.core.design import Design
@@ -22,6 +21,7 @@ from acrebox.core.plan.site import NOWHERE, lying_at
 from acrebox.core.plan.site_rows import LyingRow
 from acrebox.core.site import Laid, assembled, footprint, ground_plan, light_on, plain, sun_map
 from acrebox.core.yard import Yard, kinds
+from acrebox.jobs.places import names_of, stood
 
 router = APIRouter(prefix="/api/yards/{yard_id}", tags=["grounds"], responses=RESPONSES)
 

@@ -9,8 +9,8 @@ from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 from zxcvbn import zxcvbn
 
-from acrebox.api.lanes import BusyError
 from acrebox.core.errors import refuse
+from acrebox.jobs.lanes import BusyError
 
 HASHER = PasswordHasher()
 """Argon2id with the package's parameters, those of RFC 9106 for little memory."""

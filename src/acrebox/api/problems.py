@@ -10,12 +10,12 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from acrebox.api.lanes import BusyError, LeftError
 from acrebox.api.methods import methods_at
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problems_of
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.bounds import MOST_TOLD
+from acrebox.jobs.lanes import BusyError, LeftError
 from acrebox.store import (
     AWAY,
     Bed,

@@ -7,7 +7,6 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from acrebox.api.figures import Listed
 from acrebox.core.design import Design
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.measure.systems import System
@@ -17,7 +16,9 @@ from acrebox.core.plan.understood import understood
 from acrebox.core.remedies import Mend, mends
 from acrebox.core.weighing import Rates
 from acrebox.core.yard import Yard, list_of
+from acrebox.jobs.figures import Listed
 from acrebox.store import Bed, May, StoredYard
+from acrebox.store.queue import At
 
 
 class FieldProblem(BaseModel):
@@ -177,8 +178,16 @@ class BedsOfYard(BaseModel):
 
     beds: list[YardBed]
     alone: Alone
+    work: At | None = Field(
+        default=None,
+        description="how far the work is by which beds are worked out; nothing where none is left",
+    )
 
     @classmethod
-    def of(cls, rows: Sequence[Listed]) -> Self:
-        """From the rows of the yard."""
-        return cls(beds=[YardBed.of(row) for row in rows], alone=alone(r.figures for r in rows if r.figures))
+    def of(cls, rows: Sequence[Listed], at: At | None = None) -> Self:
+        """From the rows of the yard, and how far the work on them is."""
+        return cls(
+            beds=[YardBed.of(row) for row in rows],
+            alone=alone(r.figures for r in rows if r.figures),
+            work=at if any(row.stale for row in rows) else None,
+        )

@@ -7,6 +7,7 @@ come along.
 import gc
 
 gc.disable()  # nothing of what is read in here is ever given back
+import acrebox.jobs.doing  # noqa: E402, F401
 from acrebox.api.app import make_app  # noqa: E402
 from acrebox.core.chapter import published  # noqa: E402
 from acrebox.core.stages import stages, tick_kinds  # noqa: E402

@@ -9,6 +9,8 @@ import asyncio
 import os
 import signal
 from collections.abc import Callable
+from concurrent.futures import Future
+from contextlib import suppress
 from functools import partial
 from hashlib import blake2b
 from typing import Annotated, Any, ParamSpec, Protocol, TypeVar
@@ -17,22 +19,25 @@ from anyio import from_thread
 from fastapi import Depends, Request
 from starlette.types import Receive
 
-from acrebox.api.lanes import (
+from acrebox.core.errors import refuse
+from acrebox.jobs.lanes import (
     NO_MEMORY,
     BusyError,
     EndedEarlyError,
     EndedError,
     Lane,
     LeftError,
+    NotYetError,
     Piece,
     bounded,
     prepare,
 )
-from acrebox.core.errors import refuse
 
 P = ParamSpec("P")
 T = TypeVar("T")
 
+READS_IN = "acrebox.api.warm"
+"""What processes that work are made from."""
 TAKES_S = 10.0
 """How much of a processor's time one piece of work may take: on a busy machine that comes more slowly."""
 TAKES_MB = 512
@@ -47,15 +52,25 @@ ODD = "a smaller bed, or one with less in it"
 class Doer(Protocol):
     """Something that does work."""
 
-    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:
-        """What `work` answers; what is about the same goes to the same process where that is free."""
+    async def do(
+        self, receive: Receive, about: str, work: Callable[[], T], within_s: float | None = None
+    ) -> T:
+        """What `work` answers; what is about the same goes to the same process where that is free. Raises
+        NotYetError where it takes longer than `within_s`.
+        """
 
 
 class Here:
     """Does all work where it is asked for, as tests and tools want it."""
 
-    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:  # noqa: ARG002
-        """What `work` answers."""
+    async def do(
+        self,
+        receive: Receive,  # noqa: ARG002
+        about: str,  # noqa: ARG002
+        work: Callable[[], T],
+        within_s: float | None = None,  # noqa: ARG002
+    ) -> T:
+        """What `work` answers, however long it takes."""
         return await asyncio.get_running_loop().run_in_executor(None, work)
 
 
@@ -65,7 +80,7 @@ class Workers:
     def __init__(
         self, count: int, *, waiting: int = MOST_WAITING, takes_s: float = TAKES_S, takes_mb: int = TAKES_MB
     ) -> None:
-        prepare()
+        prepare(READS_IN)
         self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
         self._lanes = [Lane() for _ in range(count)]
         self._loads = [0] * count
@@ -85,17 +100,23 @@ class Workers:
         for lane in self._lanes:
             lane.stop()
 
-    async def do(self, receive: Receive, about: str, work: Callable[[], T]) -> T:
+    async def do(
+        self, receive: Receive, about: str, work: Callable[[], T], within_s: float | None = None
+    ) -> T:
         """What `work` answers. Ended when it takes too long or too much, or when who asked has left.
 
-        Raises whatever it raises, DesignError where it is too much, BusyError, LeftError.
+        Raises whatever it raises, DesignError where it is too much, BusyError, LeftError, and NotYetError
+        where it takes longer than `within_s`: then it goes on to its end.
         """
         if self.waiting >= self._most:
             raise BusyError("So much is being worked out that this has to wait. Try again in a moment.")
         lane, piece = self._lane(about), Piece(partial(bounded, work, self._takes_s, self._takes_mb))
+        future = self._lanes[lane].schedule(piece)
         self._loads[lane] += 1
+        loop = asyncio.get_running_loop()
+        future.add_done_callback(lambda _: self._is_done(lane, loop))
         try:
-            answer: T = await self._answer(self._lanes[lane], piece, receive)
+            answer: T = await self._answer(self._lanes[lane], piece, future, receive, within_s)
             return answer
         except EndedError as fault:
             if fault.code == NO_MEMORY:
@@ -107,22 +128,32 @@ class Workers:
             says = f"What worked this out ended before it was done ({fault.code})."
             told = refuse("design", "too much work", says, f"to try once more; {ODD}")
             raise EndedEarlyError(told.problems) from None
-        finally:
+
+    def _is_done(self, lane: int, loop: asyncio.AbstractEventLoop) -> None:
+        def tell() -> None:
             self._loads[lane] -= 1
+
+        with suppress(RuntimeError):  # nobody answers any more
+            loop.call_soon_threadsafe(tell)
 
     def _lane(self, about: str) -> int:
         """Where something about this goes: where it went before, unless another line is shorter."""
         usual = blake2b(about.encode("utf-8", "replace"), digest_size=4).digest()[0] % len(self._lanes)
         return min(range(len(self._lanes)), key=lambda n: (self._loads[n], n != usual))
 
-    async def _answer(self, lane: Lane, piece: Piece, receive: Receive) -> Any:
-        """What one piece of work answers; waited for as long as who asked is there."""
-        future = lane.schedule(piece)
+    async def _answer(
+        self, lane: Lane, piece: Piece, future: "Future[Any]", receive: Receive, within_s: float | None
+    ) -> Any:
+        """What one piece of work answers; waited for as long as who asked is there, and wants to wait."""
         answer = asyncio.wrap_future(future)
         left = asyncio.ensure_future(_left(receive))
+        leaves = True
         try:
             waited: set[asyncio.Future[Any]] = {answer, left}
-            await asyncio.wait(waited, return_when=asyncio.FIRST_COMPLETED)
+            await asyncio.wait(waited, timeout=within_s, return_when=asyncio.FIRST_COMPLETED)
+            if not answer.done() and not left.done():
+                leaves = False
+                raise NotYetError(f"This is not worked out within {within_s:g} s.")
             if not answer.done() and future.running():
                 await asyncio.wait({answer}, timeout=LEFT_S)
             if answer.done():
@@ -130,9 +161,17 @@ class Workers:
             raise LeftError("Nobody waits for this any more.")
         finally:
             left.cancel()
-            if not answer.done():
+            if not answer.done() and leaves:
                 answer.cancel()
                 lane.leave(piece)
+            else:
+                answer.add_done_callback(_heard)
+
+
+def _heard(answer: "asyncio.Future[Any]") -> None:
+    """What went wrong where nobody listens any more is nobody's."""
+    if not answer.cancelled():
+        answer.exception()
 
 
 async def _left(receive: Receive) -> None:
@@ -153,8 +192,12 @@ class Work:
 
     def __call__(self, work: Callable[P, T], *args: P.args, **kwargs: P.kwargs) -> T:
         """What the function answers to the arguments. Raises what it raises, DesignError, BusyError."""
+        return self.within(None, work, *args, **kwargs)
+
+    def within(self, within_s: float | None, work: Callable[P, T], *args: P.args, **kwargs: P.kwargs) -> T:
+        """The same. Raises NotYetError where it takes longer than that."""
         done: Callable[[], T] = partial(work, *args, **kwargs)
-        answer: Any = from_thread.run(self._doer.do, self._receive, self._about, done)
+        answer: Any = from_thread.run(self._doer.do, self._receive, self._about, done, within_s)
         return answer  # type: ignore[no-any-return]
 
 

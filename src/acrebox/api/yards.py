@@ -5,7 +5,7 @@ from uuid import UUID
 from fastapi import APIRouter, Response
 
 from acrebox.api.beds import Base
-from acrebox.api.context import AllStores
+from acrebox.api.context import AllStores, LongWork
 from acrebox.api.door import Asks, MayDo, yards_of
 from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId, WriteId
@@ -78,3 +78,19 @@ def undo_yard(yard_id: UUID, base: Base, kept: AllStores, may: MayDo, response: 
 def redo_yard(yard_id: UUID, base: Base, kept: AllStores, may: MayDo, response: Response) -> YardOut:
     """Redo one change."""
     return _answer(kept.yards.step(yard_id, base, "redo"), response, may)
+
+
+@router.post("/{yard_id}/work", status_code=204)
+def begin_work(yard_id: UUID, kept: AllStores, queue: LongWork) -> None:
+    """Have the beds of a yard worked out whose figures are not there, also where that was stopped."""
+    kept.yards.get(yard_id)
+    if queue:
+        queue.put(yard_id)
+
+
+@router.delete("/{yard_id}/work", status_code=204)
+def stop_work(yard_id: UUID, kept: AllStores, queue: LongWork) -> None:
+    """Have that stop after the bed that is being worked out. What is there stays."""
+    kept.yards.get(yard_id)
+    if queue:
+        queue.stop(yard_id)

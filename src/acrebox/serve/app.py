@@ -9,10 +9,11 @@ from pathlib import Path
 from fastapi import FastAPI
 
 from acrebox.api.app import make_app
-from acrebox.api.lanes import end_with_parent
 from acrebox.api.working import Workers
+from acrebox.jobs.lanes import end_with_parent
 from acrebox.serve.log import log_to
 from acrebox.store.engine import connect
+from acrebox.store.queue import Queue
 
 SWITCH_S = 0.0005
 SETTING = "ACREBOX_SERVING"
@@ -46,11 +47,13 @@ def app_of() -> FastAPI:
     sys.setswitchinterval(SWITCH_S)
     workers = Workers(told.workers)
     workers.start()
+    engine = connect(told.url, answering=True)
     return make_app(
-        connect(told.url, answering=True),
+        engine,
         Path(told.pages),
         told.names,
         workers,
+        queue=Queue(engine),
         accounts=told.accounts,
         secure=told.secure,
     )

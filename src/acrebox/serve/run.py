@@ -14,9 +14,10 @@ from sqlalchemy.exc import SQLAlchemyError
 from uvicorn.supervisors import Multiprocess
 
 from acrebox.api.guard import LOOPBACK
-from acrebox.api.lanes import prepare
+from acrebox.api.working import READS_IN
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
+from acrebox.jobs.lanes import prepare
 from acrebox.serve.app import Serving
 from acrebox.serve.holding import (
     DATABASE_SETTING,
@@ -27,6 +28,7 @@ from acrebox.serve.holding import (
     held,
     reached_at,
 )
+from acrebox.serve.jobs import JobsProcess
 from acrebox.serve.keeping_up import Backups, Rounds
 from acrebox.serve.log import log_to, turn_over
 from acrebox.serve.patience import Patience
@@ -34,6 +36,7 @@ from acrebox.serve.root import TLS, BlockedError, give_up, home_of, who_serves
 from acrebox.serve.words import read_words
 from acrebox.store import AccountStore, BedStore, YardStore
 from acrebox.store.engine import connect, is_behind, migrate
+from acrebox.store.queue import make_tables
 
 STOPS_IN_S = 2
 """How long requests that run may take when the server is stopped."""
@@ -55,8 +58,7 @@ def main() -> int:
         home = home_of(given.home)
         with held(home, address), bound(given.host, given.port) as port:
             _give_up_root(home, given)
-            if given.processes == 1:
-                prepare()  # while the database is started
+            prepare(READS_IN)  # while the database is started
             log_to(home)
             with database(home) as url:
                 _serve(given, home, url, port, address)
@@ -129,6 +131,7 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
     if ours and is_behind(engine):
         print(f"The data is of an older release; kept first in {backups.take()}", flush=True)
     migrate(engine)
+    make_tables(engine)
     if not given.empty:
         seed(YardStore(engine), BedStore(engine))
     if given.accounts:
@@ -166,10 +169,13 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
     gc.freeze()
     print(f"Acre Box is at {address}  (Ctrl-C stops it)", flush=True)
     rounds.start()
+    jobs = JobsProcess(url, home)
+    jobs.start()
     try:
         if given.processes > 1:
             Multiprocess(config, sockets=[port]).run()
         else:
             uvicorn.Server(config).run(sockets=[port])
     finally:
+        jobs.stop()
         rounds.stop()

@@ -174,6 +174,8 @@ export const api = {
     answer<StoredYard>(http.PUT('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision, writeId) as never }, body: yard as never })),
   stepYard: (id: string, revision: number, way: 'undo' | 'redo') =>
     answer<StoredYard>(http.POST(`/api/yards/{yard_id}/${way}`, { params: { path: { yard_id: id }, header: from(revision) as never } })),
+  beginWork: (id: string) => answer<undefined>(http.POST('/api/yards/{yard_id}/work', { params: yardPath(id) }) as never),
+  stopWork: (id: string) => answer<undefined>(http.DELETE('/api/yards/{yard_id}/work', { params: yardPath(id) }) as never),
   removeYard: (id: string, revision: number) => answer<undefined>(http.DELETE('/api/yards/{yard_id}', { params: { ...yardPath(id), header: from(revision) as never } }) as never),
   restoreYard: (id: string) => answer<StoredYard>(http.POST('/api/yards/{yard_id}/restore', { params: yardPath(id) })),
 

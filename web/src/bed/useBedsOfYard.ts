@@ -10,6 +10,8 @@ const AWAY_MS = 3000
 const beds = shallowRef<YardBed[]>([])
 /** What they come to, bed by bed. */
 const alone = shallowRef<BedsOfYard['alone']>({ cost: 0, costs: {}, sticks: 0 })
+/** How far the work on those is that are not worked out yet. */
+const work = ref<BedsOfYard['work']>(null)
 const trouble = ref<string | null>(null)
 const loaded = ref(false)
 /** The bed deleted last, for as long as it can be brought back with one press. */
@@ -29,6 +31,7 @@ async function load(yard: string | null): Promise<void> {
   if (yard !== of) {
     of = yard
     beds.value = []
+    work.value = null
     loaded.value = false
   }
   localStorage.setItem(LAST, yard)
@@ -44,11 +47,15 @@ async function load(yard: string | null): Promise<void> {
   const before = beds.value.filter((b) => b.stale).length
   beds.value = answer.value.beds
   alone.value = answer.value.alone
+  work.value = answer.value.work
   trouble.value = null
   loaded.value = true
   const left = beds.value.filter((b) => b.stale).length
-  if (left) timer = window.setTimeout(() => void load(yard), left === before ? SLOWER_MS : MORE_MS)
+  if (left && !rests()) timer = window.setTimeout(() => void load(yard), left === before || work.value ? SLOWER_MS : MORE_MS)
 }
+
+/** Whether what is left was stopped, or went wrong: it is begun again when it is wanted. */
+const rests = (): boolean => work.value === 'stopped' || work.value === 'failed'
 
 async function done<T>(call: Promise<Answer<T>>): Promise<T | null> {
   const answer = await call
@@ -61,7 +68,9 @@ async function done<T>(call: Promise<Answer<T>>): Promise<T | null> {
 export function useBedsOfYard() {
   onScopeDispose(() => window.clearTimeout(timer))
   return {
-    beds, alone, trouble, loaded, gone, load,
+    beds, alone, work, trouble, loaded, gone, load,
+    begin: () => done(api.beginWork(of ?? '')),
+    stop: () => done(api.stopWork(of ?? '')),
     make: (design: Design, yard: string): Promise<Bed | null> => done(api.make(design, yard)),
     copy: (id: string): Promise<Bed | null> => done(api.copy(id)),
     /** Put a bed into another yard. */

@@ -14,13 +14,14 @@ import { fetchedLater } from '@/state/reached'
 import { useElsewhere } from '@/state/useElsewhere'
 import { useYard } from './useYard'
 import { workOn } from './work'
+import WorkLine from './WorkLine.vue'
 import YardBed from './YardBed.vue'
 
 /** One yard: its beds drawn to one scale, and beside them what they share. */
 const props = defineProps<{ id: string; others: { id: string; name: string }[] }>()
 const YardSheet = fetchedLater(() => import('./YardSheet.vue'))
 const GroundsPart = fetchedLater(() => import('./grounds/GroundsPart.vue'))
-const { beds, alone, loaded, trouble, gone, load, copy, move, remove, bringBack, mend } = useBedsOfYard()
+const { beds, alone, work, loaded, trouble, gone, load, begin, stop, copy, move, remove, bringBack, mend } = useBedsOfYard()
 const changes = ref(0)
 const yard = useYard(props.id, () => {
   changes.value += 1
@@ -90,10 +91,10 @@ const elsewhere = useElsewhere(problems)
     <div v-if="!missing" class="two">
       <main :class="{ waits: !loaded }">
         <Later v-if="draft && loaded"><GroundsPart :yard="id" :changes="changes" :looks="looksOnPlan" :states="states" /></Later>
-        <p v-if="left" class="faint" role="status">{{ left }} {{ left === 1 ? 'bed is' : 'beds are' }} being worked out …</p>
+        <WorkLine v-if="left" :left="left" :of="beds.length" :work="work" :may="kept?.may ?? 'own'" @begin="begin" @stop="stop" />
         <p v-if="loaded && !beds.length" class="empty">No beds yet. Start one above: its size, then the saw, then the soil.</p>
         <ul class="beds" :class="{ many: beds.length > 40 }">
-          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :scale="scale" :others="(kept?.may ?? 'own') === 'own' ? others : []" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
+          <li v-for="b in beds.slice(0, shown)" :key="b.id"><YardBed :bed="b" :rests="work === 'stopped' || work === 'failed'" :scale="scale" :others="(kept?.may ?? 'own') === 'own' ? others : []" @copy="copy(b.id)" @move="move(b.id, $event)" @remove="remove(b)" @mend="(field, stock) => mend(b.id, field, stock)" /></li>
         </ul>
       </main>
       <aside v-if="draft && loaded && shown >= Math.min(FIRST, beds.length)" class="sheet no-print" aria-label="What the beds share"><Later><YardSheet :yard="id" :may="kept?.may ?? 'own'" :beds="beds" :alone="alone" :sign="sign" @away="away" /></Later></aside>

@@ -7,7 +7,7 @@ import TextButton from '@/sheet/TextButton.vue'
 import { workOn } from './work'
 
 /** One bed of the yard: drawn to the yard's scale, with the figures by which it is told from the others, or what is wrong with it. */
-const props = defineProps<{ bed: YardBed; scale: number; others: { id: string; name: string }[] }>()
+const props = defineProps<{ bed: YardBed; rests: boolean; scale: number; others: { id: string; name: string }[] }>()
 const emit = defineEmits<{ copy: []; move: [yard: string]; remove: []; mend: [field: string, stock: string] }>()
 const figures = computed(() => props.bed.figures)
 const units = computed(() => (figures.value?.units ?? 'metric') as Units)
@@ -32,7 +32,7 @@ const state = computed(() => workOn(props.bed))
           <span v-if="looks.length" class="look">{{ looks.length }} {{ looks.length === 1 ? 'thing needs' : 'things need' }} a look: {{ typeset(looks[0]?.message ?? '') }}</span>
           <span v-else>{{ state }}</span>
         </template>
-        <span v-else-if="bed.stale" class="faint">being worked out …</span>
+        <span v-else-if="bed.stale" class="faint">{{ rests ? 'not worked out yet' : 'being worked out …' }}</span>
         <template v-else>
           <span v-for="p in bed.problems" :key="p.field" class="look">{{ typeset(p.message) }} It says “{{ typeset(p.value) }}” at {{ p.field.replaceAll('_', ' ').replaceAll('.', ', ') }}.</span>
         </template>

@@ -57,11 +57,15 @@ class LeftError(AcreBoxError):
     """Who asked has left."""
 
 
-def prepare() -> None:
-    """Begin what new processes are made from, which reads everything in; it goes on by itself meanwhile."""
+class NotYetError(AcreBoxError):
+    """It takes longer than who asked waits; it goes on, and nobody hears of it."""
+
+
+def prepare(reads_in: str) -> None:
+    """Begin what new processes are made from, which reads a module in; it goes on by itself meanwhile."""
     # Numbers are small here: threads of their own would only get into each other's way.
     os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
-    set_forkserver_preload(["acrebox.api.warm"])
+    set_forkserver_preload([reads_in])
     ensure_running()
 
 
@@ -198,7 +202,7 @@ class _Worker:
 
 def _works(pipe: Connection) -> None:
     """What a process does that works: one piece after the other, until nobody is at the other end."""
-    _begin()
+    begin()
     with suppress(EOFError, BrokenPipeError):
         while True:
             told = pipe.recv_bytes()
@@ -217,8 +221,8 @@ def _tried(told: bytes) -> tuple[bool, Any]:
         return True, fault
 
 
-def _begin() -> None:
-    """What a new process does first: it stands back."""
+def begin() -> None:
+    """What a new process does first: it stands back, and ends with the one that it came from."""
     end_with_parent()
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     os.nice(NICER)

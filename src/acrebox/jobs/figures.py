@@ -10,13 +10,13 @@ from importlib.resources.abc import Traversable
 from time import monotonic
 from typing import Any
 
-from acrebox.api.lanes import BusyError, EndedEarlyError
-from acrebox.api.places import drawn, names_of, stood
 from acrebox.core.errors import AcreBoxError, DesignError, Problem
 from acrebox.core.measure.written import Length
 from acrebox.core.plan import plan_bed
 from acrebox.core.plan.figures import BedFigures, figures_of
 from acrebox.core.yard import Made, Stacked, Yard, left_over
+from acrebox.jobs.lanes import BusyError, EndedEarlyError, NotYetError
+from acrebox.jobs.places import drawn, names_of, stood
 from acrebox.store import Bed, BedStore, StoredYard
 
 LOOK_S = 1.5
@@ -77,18 +77,18 @@ def _here(work: Callable[..., Any], *args: Any) -> Any:
 
 
 def listed(
-    yard: StoredYard, store: BedStore, for_s: float = LOOK_S, work: Callable[..., Any] = _here
+    yard: StoredYard, store: BedStore, for_s: float | None = LOOK_S, work: Callable[..., Any] = _here
 ) -> list[Listed]:
     """Every bed of a yard with its figures, as kept or worked out anew; once that took `for_s` the others
-    stay as they were, and are marked stale. What was worked out is kept bed by bed, whatever becomes of the
-    next.
+    stay as they were, and are marked stale: all that are not kept where that is None. What was worked out is
+    kept bed by bed, whatever becomes of the next.
     """
     pile, rows = yard.yard.pile, list[Listed]()
     beds = store.designs(yard.id) if drawn(yard.yard) else {}
     names = names_of(beds)
     there = stood(yard.yard, beds, names)
-    until = monotonic() + for_s
-    begun = False
+    until = monotonic() + (for_s or 0.0)
+    begun = for_s is None
     for bed in store.list(yard.id):
         basis = basis_of(bed, yard, pile)
         if bed.basis == basis:
@@ -97,7 +97,7 @@ def listed(
             begun = True
             try:
                 row = work(_worked_out, bed, there, pile, names.get(bed.id))
-            except (EndedEarlyError, BusyError):
+            except (EndedEarlyError, BusyError, NotYetError):
                 # It is tried again; the others are there all the same.
                 row, until = replace(_as_kept(bed), stale=True), 0.0
             except DesignError as fault:
