@@ -18,7 +18,8 @@ from acrebox.api.working import Workers
 from acrebox.core.errors import DesignError
 from acrebox.demo import demo_beds
 from acrebox.jobs import lanes
-from acrebox.jobs.lanes import KEPT_MB, BusyError, LeftError
+from acrebox.jobs.lanes import KEPT_MB, BusyError, LeftError, NotYetError, prepare
+from acrebox.serve.app import READS_IN
 from odd_work import MUCH, adds, dies, fails, hoards, is_given_no_more, keeps, loops, refuses, tells_much
 from served import DESIGN, Served
 
@@ -43,6 +44,7 @@ def holds_up(for_s: float) -> None:
 
 @pytest.fixture(scope="module")
 def workers() -> Iterator[Workers]:
+    prepare(READS_IN)
     made = Workers(2, waiting=4, takes_s=1.0, takes_mb=400)
     made.start()
     yield made
@@ -52,6 +54,7 @@ def workers() -> Iterator[Workers]:
 @pytest.fixture
 def one() -> Iterator[Workers]:
     """One process for all, which may take its time."""
+    prepare(READS_IN)
     made = Workers(1, takes_s=600)
     made.start()
     yield made
@@ -144,6 +147,17 @@ def test_a_fault_is_told_with_where_it_was(workers: Workers) -> None:
     with pytest.raises(ZeroDivisionError) as fault:
         done(workers, fails)
     assert "in fails" in "".join(fault.value.__notes__)
+
+
+def test_who_waits_for_so_long_only_is_told_and_the_work_goes_on(one: Workers) -> None:
+    async def walk() -> tuple[int, int]:
+        with pytest.raises(NotYetError):
+            await one.do(stays, "a bed", partial(time.sleep, 0.5), within_s=0.1)
+        under_way = one.waiting
+        assert await one.do(stays, "a bed", adds, within_s=30) == 2
+        return under_way, one.waiting
+
+    assert in_a_loop(walk) == (1, 0)
 
 
 def test_so_much_waits_and_no_more(workers: Workers) -> None:

@@ -9,11 +9,11 @@ from time import monotonic, sleep
 import pytest
 from sqlalchemy import Engine, text
 
-from acrebox.api.working import READS_IN
 from acrebox.core.yard import Yard
 from acrebox.jobs.doing import do_jobs
 from acrebox.jobs.figures import Listed, listed
 from acrebox.jobs.lanes import prepare
+from acrebox.serve.app import READS_IN
 from acrebox.store import BedStore, StoredYard, YardStore
 from acrebox.store.queue import At, Queue, make_tables
 from sample import design

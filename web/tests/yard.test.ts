@@ -34,6 +34,22 @@ describe('the beds of a yard', () => {
     expect(beds).toHaveBeenCalledTimes(3)
   })
 
+  it('are let rest where the work on them was stopped, and asked for again when it is begun', async () => {
+    let work: BedsOfYard['work'] = 'stopped'
+    const beds = vi.spyOn(api, 'beds').mockImplementation(() => ok({ beds: [row('a', true)], alone: { cost: 0, costs: {}, sticks: 0 }, work }))
+    const begun = vi.spyOn(api, 'beginWork').mockImplementation(() => ok(undefined))
+    const yard = begin(useBedsOfYard)
+    const here = aYard()
+    await yard.load(here)
+    await vi.advanceTimersByTimeAsync(9000)
+    expect([beds.mock.calls.length, yard.work.value]).toEqual([1, 'stopped'])
+    work = 'doing'
+    await yard.begin()
+    expect(begun).toHaveBeenCalledWith(here)
+    await vi.advanceTimersByTimeAsync(4000)
+    expect([beds.mock.calls.length, yard.work.value]).toEqual([4, 'doing'])
+  })
+
   it('are those of the yard asked for last, whichever answer comes last', async () => {
     const late = slow<Answer<BedsOfYard>>()
     vi.spyOn(api, 'beds').mockImplementationOnce(() => late.promise).mockImplementation(() => list(row('new')))

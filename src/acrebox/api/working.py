@@ -30,14 +30,11 @@ from acrebox.jobs.lanes import (
     NotYetError,
     Piece,
     bounded,
-    prepare,
 )
 
 P = ParamSpec("P")
 T = TypeVar("T")
 
-READS_IN = "acrebox.api.warm"
-"""What processes that work are made from."""
 TAKES_S = 10.0
 """How much of a processor's time one piece of work may take: on a busy machine that comes more slowly."""
 TAKES_MB = 512
@@ -80,7 +77,6 @@ class Workers:
     def __init__(
         self, count: int, *, waiting: int = MOST_WAITING, takes_s: float = TAKES_S, takes_mb: int = TAKES_MB
     ) -> None:
-        prepare(READS_IN)
         self._takes_s, self._takes_mb, self._most = takes_s, takes_mb, waiting + count
         self._lanes = [Lane() for _ in range(count)]
         self._loads = [0] * count

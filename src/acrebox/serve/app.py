@@ -10,11 +10,13 @@ from fastapi import FastAPI
 
 from acrebox.api.app import make_app
 from acrebox.api.working import Workers
-from acrebox.jobs.lanes import end_with_parent
+from acrebox.jobs.lanes import end_with_parent, prepare
 from acrebox.serve.log import log_to
 from acrebox.store.engine import connect
 from acrebox.store.queue import Queue
 
+READS_IN = "acrebox.serve.warm"
+"""What processes that work are made from."""
 SWITCH_S = 0.0005
 SETTING = "ACREBOX_SERVING"
 
@@ -45,6 +47,7 @@ def app_of() -> FastAPI:
     log_to(Path(told.home))
     # What answers must not wait long for what hands work over.
     sys.setswitchinterval(SWITCH_S)
+    prepare(READS_IN)
     workers = Workers(told.workers)
     workers.start()
     engine = connect(told.url, answering=True)

@@ -14,11 +14,10 @@ from sqlalchemy.exc import SQLAlchemyError
 from uvicorn.supervisors import Multiprocess
 
 from acrebox.api.guard import LOOPBACK
-from acrebox.api.working import READS_IN
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.jobs.lanes import prepare
-from acrebox.serve.app import Serving
+from acrebox.serve.app import READS_IN, Serving
 from acrebox.serve.holding import (
     DATABASE_SETTING,
     ROOT,
