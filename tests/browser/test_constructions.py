@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
+import pytest
 from playwright.sync_api import BrowserContext, Page, expect
 from work import (
     bed_id_of,
@@ -45,6 +46,7 @@ def test_a_ring_from_nothing(page: Page, site: str) -> None:
     expect(page.locator("[data-sum=settled]")).to_have_text(f"{plan['fill']['settled_l']:,.0f}")
 
 
+@pytest.mark.long
 def test_each_fits_a_phone_and_satisfies_axe(new_context: Callable[..., BrowserContext], site: str) -> None:
     page = new_context(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True).new_page()
     page.goto(f"{site}/yard/{yard_of(site)}/new/metric")

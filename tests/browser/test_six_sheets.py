@@ -41,7 +41,7 @@ def from_a_file(site: str, asked: dict[str, Any]) -> str:
     return make_bed(site, design, make_yard(site, units="metric", currency="EUR"))
 
 
-ALWAYS = ("staves", "hung")
+ALWAYS = ("hung",)
 """Of which everything is asked each time; the others are read where there is time."""
 BEDS = [
     pytest.param(bed, id=name, marks=[] if name in ALWAYS else pytest.mark.long) for name, bed in SIX.items()

@@ -6,13 +6,9 @@ from typing import Any
 
 import pytest
 
-from acrebox.core.choosing.offers import starting_design
-from acrebox.core.construction import registered
 from acrebox.core.design import read_design
 from acrebox.core.errors import DesignError
-from acrebox.core.measure.systems import System
-from acrebox.core.plan import open_plan, plan_document
-from acrebox.core.plan.starts import STARTS
+from acrebox.core.plan import plan_document
 from acrebox.core.remedies import remedies
 from builds import BORDERLINE, FAIL, HOLD, bed
 
@@ -96,25 +92,3 @@ def test_two_planks_of_3600_span_corner_to_corner_together() -> None:
         )
     )
     assert 120 <= max(m["bow_mm"] for m in plan["strength"]["members"] if m["side"] == "front") <= 220
-
-
-@pytest.mark.parametrize("system", list(System))
-@pytest.mark.parametrize("kind", registered())
-def test_what_a_newcomer_begins_with_is_sound_in_every_outline(kind: str, system: System) -> None:
-    start = starting_design(kind, system)
-    plan = open_plan(start)
-    assert [w.code for w in plan.watch_outs if w.level != "note"] == []
-    tried = 0
-    for path, made in plan[STARTS].items():
-        if not path.startswith("outline:"):
-            continue
-        outline = {"shape": path.removeprefix("outline:"), **made}
-        try:
-            other = plan_document({**start.document(), "outline": outline})
-        except DesignError:
-            # Panels and frames meet square; a ring that is no circle asks for ties first.
-            assert path == ("outline:oval" if kind == "ring" else "outline:regular")
-            continue
-        tried += 1
-        assert [w["code"] for w in other["watch_outs"] if w["level"] != "note"] == [], path
-    assert tried >= min(4, sum(path.startswith("outline:") for path in plan[STARTS]) - 1, 1 + 3)

@@ -105,6 +105,7 @@ print(digest.hexdigest())
 """
 
 
+@pytest.mark.long
 def test_the_same_bytes_while_loops_keep_the_machine_busy() -> None:
     """Searches are bounded by counted work: a busy machine is slower and says the same."""
     assert demo_beds()

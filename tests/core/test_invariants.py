@@ -23,11 +23,6 @@ from stands import beds_into
 from strategies import OF_EACH, WALLED, full_design, long_legged
 
 TOLERANCE = 0.01
-SHORT_AND_LONG = pytest.mark.parametrize(
-    "designs",
-    [*(OF_EACH[kind]() for kind in WALLED), *(OF_EACH[kind](long_legged()) for kind in WALLED)],
-    ids=[*WALLED, *(f"long {kind}" for kind in WALLED)],
-)
 
 
 def built(document: dict[str, Any]) -> Assembly:
@@ -133,7 +128,16 @@ def test_metric_and_imperial_views_are_one_plan(document: dict[str, Any]) -> Non
     assert numbers(one) == numbers(other)
 
 
-@SHORT_AND_LONG
+@pytest.mark.parametrize(
+    "designs",
+    [
+        *(pytest.param(OF_EACH[kind](), id=kind) for kind in WALLED),
+        *(
+            pytest.param(OF_EACH[kind](long_legged()), id=f"long {kind}", marks=pytest.mark.long)
+            for kind in WALLED
+        ),
+    ],
+)
 def test_a_bed_mirrored_or_walked_from_another_corner_needs_the_same(
     designs: st.SearchStrategy[dict[str, Any]],
 ) -> None:

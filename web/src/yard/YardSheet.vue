@@ -21,13 +21,17 @@ const emit = defineEmits<{ away: [] }>()
 const { groups } = useQuestions('yard')
 const { valueAt } = useSheet()
 const stock = useStock()
+const counted = computed(() => {
+  const there = props.beds.filter((b) => b.figures).length
+  return `${there === props.beds.length ? '' : `${there} of `}${props.beds.length} ${props.beds.length === 1 ? 'bed' : 'beds'}`
+})
 const looks = computed(() => props.beds.flatMap((b) => (b.figures?.looks ?? []).map((l) => ({ ...l, bed: b }))))
 </script>
 
 <template>
   <section aria-labelledby="sums-title">
     <h2 id="sums-title">All beds, one by one</h2>
-    <p><strong class="figures">{{ Object.entries(alone.costs).map(([sign, cost]) => printMoney(cost, sign)).join(' + ') || printMoney(alone.cost, sign) }}</strong> for {{ beds.length }} beds, <span class="figures">{{ alone.sticks }}</span> sticks and sheets to buy<template v-if="valueAt('tax')">; tax of {{ valueAt('tax') }} % comes on top</template>.</p>
+    <p><strong class="figures">{{ Object.entries(alone.costs).map(([sign, cost]) => printMoney(cost, sign)).join(' + ') || printMoney(alone.cost, sign) }}</strong> for {{ counted }}, <span class="figures">{{ alone.sticks }}</span> sticks and sheets to buy<template v-if="valueAt('tax')">; tax of {{ valueAt('tax') }} % comes on top</template>.</p>
   </section>
   <section v-if="looks.length" aria-labelledby="looks-title">
     <h2 id="looks-title">Needs a look</h2>

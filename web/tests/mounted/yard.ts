@@ -12,7 +12,7 @@ it('a yard shows its beds, its money and what needs a look', async () => {
   await openYard(yard)
   await sees('[data-bed=Wide]', '8′ × 5′')
   await sees('[data-bed=Wide] svg')
-  await sees('[aria-label="What the beds share"]', 'for 1 beds')
+  await sees('[aria-label="What the beds share"]', 'for 1 bed,')
   const link = await button('Wide', await sees('[aria-label="What the beds share"]'))
   await press(link)
   await until(() => expect(bedHere()).toMatch(/-/))
