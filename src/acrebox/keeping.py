@@ -20,10 +20,14 @@ from acrebox.cli import tell
 from acrebox.core.errors import AcreBoxError, DesignError
 from acrebox.serve.holding import DATABASE_SETTING, ROOT
 from acrebox.serve.root import done_as_who_serves, home_of
-from acrebox.store import AWAY, AccountStore
+from acrebox.store import AWAY, AccountStore, EventStore, Happened
 from acrebox.store.backup import BackupError, change_back, put_back, write_backup, written_whole
 from acrebox.store.cluster import running_cluster
 from acrebox.store.engine import connect, is_behind
+from acrebox.store.second_factor import off
+
+KEEPER, HERE = "whoever runs Acre Box", "this machine"
+"""By whom, and from where, what is done here is said to be done."""
 
 
 def main(words: Sequence[str]) -> int:
@@ -93,11 +97,20 @@ def _restore(given: argparse.Namespace, url: str, file: IO[bytes] | None) -> Non
     now = datetime.now()
     if file is None:
         kept = change_back(url, now)
+        _tell_all(url, "everything as it was before a backup was put back")
         print(f"Everything is as it was before the last restore; what was here by now is kept as {kept}.")
         return
     kept = put_back(url, file, str(given.file), now)
+    _tell_all(url, f"everything, from {given.file.name}")
     print(f"Everything is as it is in {given.file}.")
     print(f"What was here before is kept as {kept}; `acrebox restore --back` changes it back.")
+
+
+def _tell_all(url: str, what: str) -> None:
+    """Write down for every account that everything was brought back."""
+    with _engine(url) as engine:
+        for account in AccountStore(engine).ids():
+            EventStore(engine).note(Happened.RESTORED, KEEPER, HERE, about=account, named=what)
 
 
 def _renew(given: argparse.Namespace, url: str, _: IO[bytes] | None) -> None:
@@ -114,7 +127,9 @@ def _renew(given: argparse.Namespace, url: str, _: IO[bytes] | None) -> None:
         passphrase = _asked(account.name)
         check_passphrase(passphrase, account.name)
         kept.change_secret(account.id, hash_passphrase(passphrase))
-        print(f"{account.name} has another passphrase, and signs in anew in every browser.")
+        off(engine, account.id)
+        EventStore(engine).note(Happened.PASSPHRASE, KEEPER, HERE, about=account.id)
+        print(f"{account.name} has another passphrase and no second factor, and signs in anew everywhere.")
 
 
 def _asked(name: str) -> str:

@@ -3,17 +3,20 @@
 from collections.abc import Iterator
 from typing import Any
 
+import pyotp
 import pytest
+from cryptography.fernet import Fernet
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
 from acrebox.api.account import told_of
-from acrebox.store import AccountStore, EventStore, Happened
+from acrebox.store import AccountStore, EventStore, Happened, second_factor
 from acrebox.store.events import KEPT_DAYS
 from databases import Apps
 from sample import document
 
 PASSPHRASE = "three damp sacks of leaves"
+KEY = Fernet(Fernet.generate_key())
 DESK, PHONE = "Any/5.0 (Windowed; desk)", "Any/5.0 (Pocket) Mobile"
 
 
@@ -24,7 +27,7 @@ def browser(app: Any, agent: str, address: str = "203.0.113.5") -> TestClient:
 @pytest.fixture
 def owner(engine: Engine, apps: Apps) -> Iterator[TestClient]:
     key = AccountStore(engine).invite_first()
-    with TestClient(apps.over(engine, accounts=True)) as app:
+    with TestClient(apps.over(engine, accounts=True, key=KEY)) as app:
         made = browser(app.app, DESK)
         joined(made, key, "Hedda")
         yield made
@@ -176,3 +179,85 @@ def test_what_is_very_old_is_forgotten(engine: Engine) -> None:
 def test_where_nobody_signs_in_there_is_no_account(engine: Engine, apps: Apps) -> None:
     with TestClient(apps.over(engine)) as client:
         assert client.get("/api/account/sessions").status_code == 404
+
+
+# --- a second factor ------------------------------------------------------------------------------------
+
+FACTOR = "/api/account/second-factor"
+
+
+@pytest.fixture
+def now(monkeypatch: pytest.MonkeyPatch) -> list[int]:
+    """What the clock says, which a test moves."""
+    clock = [1_700_000_000]
+    monkeypatch.setattr(second_factor, "time", lambda: clock[0])
+    return clock
+
+
+def with_code(client: TestClient, code: str, passphrase: str = PASSPHRASE) -> tuple[int, str]:
+    given = {"name": "Hedda", "passphrase": passphrase, "code": code}
+    answer = client.post("/api/session", json=given)
+    return answer.status_code, answer.json().get("type", "")
+
+
+def test_a_second_factor_is_taken_asked_for_and_given_up(owner: TestClient, now: list[int]) -> None:
+    assert owner.get(FACTOR).json() == {"since": None, "codes_left": 0}
+    wrong = owner.post(FACTOR, json={"passphrase": "not that"})
+    assert (wrong.status_code, wrong.json()["problems"][0]["field"]) == (422, "passphrase")
+    begun = owner.post(FACTOR, json={"passphrase": PASSPHRASE}).json()
+    clock = pyotp.TOTP(begun["secret"])
+    read = pyotp.parse_uri(begun["address"])
+    assert isinstance(read, pyotp.TOTP)
+    assert read.at(now[0]) == clock.at(now[0])
+    assert begun["picture"]["size"] >= 21
+    # Until a code of it was given nobody is asked for one.
+    phone = browser(owner.app, PHONE, "198.51.100.3")
+    assert sign_in(phone) == 200
+    refused = owner.put(FACTOR, json={"code": "abcdef"})
+    assert (refused.status_code, refused.json()["problems"][0]["field"]) == (422, "code")
+    codes = owner.put(FACTOR, json={"code": clock.at(now[0])}).json()["codes"]
+    assert owner.get(FACTOR).json()["codes_left"] == len(codes)
+    assert owner.post(FACTOR, json={"passphrase": PASSPHRASE}).status_code == 409
+
+    now[0] += 60
+    wanted = (401, "/problems/code-wanted")
+    assert with_code(phone, "") == wanted
+    assert with_code(phone, "", "not that passphrase")[1] == "/problems/http", "which is right is not told"
+    assert with_code(phone, "123456" if clock.at(now[0]) != "123456" else "654321") == wanted
+    assert with_code(phone, clock.at(now[0])) == (200, "")
+    assert with_code(phone, clock.at(now[0])) == wanted, "a code works once"
+    assert with_code(phone, codes[0]) == (200, "")
+    assert with_code(phone, codes[0]) == wanted
+    assert told(owner)[:3] == ["refused", "sign-in", "recovery code"]
+    assert {"second factor", "recovery code"} <= set(told(owner, "notices"))
+
+    now[0] += 60
+    both = {"passphrase": PASSPHRASE, "code": codes[1]}
+    fresh = owner.post(f"{FACTOR}/codes", json=both).json()["codes"]
+    assert not set(fresh) & set(codes)
+    assert owner.post(f"{FACTOR}/off", json={**both, "code": codes[2]}).status_code == 422
+    assert owner.post(f"{FACTOR}/off", json={**both, "code": clock.at(now[0])}).status_code == 204
+    assert sign_in(phone) == 200
+    assert told(owner)[1] == "no second factor"
+
+
+def test_codes_are_tried_as_often_as_passphrases_and_no_more(owner: TestClient, now: list[int]) -> None:
+    begun = owner.post(FACTOR, json={"passphrase": PASSPHRASE}).json()
+    clock = pyotp.TOTP(begun["secret"])
+    owner.put(FACTOR, json={"code": clock.at(now[0])})
+    now[0] += 60
+    other = browser(owner.app, PHONE, "198.51.100.3")
+    right = {clock.at(now[0] + off) for off in (-30, 0, 30)}
+    codes = [code for code in (f"{n:06}" for n in range(20)) if code not in right]
+    assert [with_code(other, code)[0] for code in codes[:11]] == [401] * 10 + [429]
+
+
+def test_where_the_key_is_another_a_recovery_code_is_wanted(
+    owner: TestClient, engine: Engine, apps: Apps, now: list[int]
+) -> None:
+    begun = owner.post(FACTOR, json={"passphrase": PASSPHRASE}).json()
+    codes = owner.put(FACTOR, json={"code": pyotp.TOTP(begun["secret"]).at(now[0])}).json()["codes"]
+    moved = browser(apps.over(engine, accounts=True, key=Fernet(Fernet.generate_key())), DESK)
+    now[0] += 60
+    assert with_code(moved, pyotp.TOTP(begun["secret"]).at(now[0])) == (409, "/problems/other-key")
+    assert with_code(moved, codes[0]) == (200, "")

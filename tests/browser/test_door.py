@@ -5,6 +5,7 @@ import subprocess
 import sys
 from collections.abc import Callable, Iterator
 
+import pyotp
 import pytest
 from playwright.sync_api import BrowserContext, Page, expect
 
@@ -122,3 +123,28 @@ def test_three_share_a_yard(house: House, new_context: Callable[..., BrowserCont
     hedda.reload()
     expect(hedda.get_by_role("heading", name="You are Hedda")).to_be_visible()
     expect(told).to_have_count(0)
+    takes_a_second_factor(hedda, phone)
+
+
+def takes_a_second_factor(hedda: Page, phone: Page) -> None:
+    """From then on a passphrase alone lets nobody in; a recovery code does, once."""
+    hedda.get_by_role("button", name="A second factor").click()
+    hedda.get_by_label("Your passphrase").fill(PASSPHRASE)
+    hedda.get_by_role("button", name="Take one").click()
+    expect(hedda.get_by_role("img", name="The secret as a picture")).to_be_visible()
+    secret = hedda.locator(".secret").inner_text().replace(" ", "")
+    expect(hedda.get_by_label("The code that it shows")).to_be_focused()
+    hedda.keyboard.type(pyotp.TOTP(secret).now())
+    hedda.keyboard.press("Enter")
+    codes = hedda.get_by_role("status").locator(".codes li")
+    expect(codes).to_have_count(10)
+    phone.get_by_label("Your name here").fill("Hedda")
+    phone.get_by_label("Your passphrase").fill(PASSPHRASE)
+    phone.keyboard.press("Enter")
+    expect(phone.get_by_label("The code that your device shows")).to_be_focused()
+    phone.keyboard.type("no code at all")
+    phone.keyboard.press("Enter")
+    expect(phone.get_by_role("alert")).to_contain_text("That code is not good")
+    phone.get_by_label("The code that your device shows").fill(codes.first.inner_text())
+    phone.keyboard.press("Enter")
+    expect(phone.get_by_role("heading", name="You are Hedda")).to_be_visible()

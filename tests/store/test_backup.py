@@ -41,6 +41,7 @@ from acrebox.store.backup import (
 from acrebox.store.backup.form import opened
 from acrebox.store.cluster import programs_for
 from acrebox.store.engine import connect, is_behind, migrate
+from acrebox.store.migrations import versions
 from databases import database
 from sample import design
 
@@ -145,7 +146,7 @@ def test_it_can_be_read_by_other_programs(used: Engine, whole: Path) -> None:
     found = [dict(zip(columns, row.split("\t"), strict=True)) for row in rows]
     assert [row["number"] for row in found] == ["1", "2"]
     assert found[0]["undo_to"] == "\\N"
-    assert told["revision"] == "0008"
+    assert told["revision"] == max(file.name[1:5] for file in Path(versions.__file__).parent.glob("m0*.py"))
     assert whole.stat().st_mode & 0o777 == 0o600
 
 

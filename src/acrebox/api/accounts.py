@@ -15,12 +15,13 @@ from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo
 from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId
 from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
-from acrebox.api.problems import RESPONSES
+from acrebox.api.problems import RESPONSES, CodeWantedError
 from acrebox.api.tries import Tries, address_of, count
 from acrebox.core.errors import refuse
-from acrebox.store import Account, Happened, May, Person, Rates
+from acrebox.store import Account, Happened, May, Person, Rates, SecondFactorStore
 from acrebox.store.accounts import hash_of
 from acrebox.store.names import known_as, odd_in
+from acrebox.store.second_factor import Used
 from acrebox.store.sessions import KNOWN_DAYS, SESSION_DAYS
 
 router = APIRouter(prefix="/api", tags=["accounts"], responses=RESPONSES)
@@ -46,14 +47,20 @@ class SessionOut(BaseModel):
     id: UUID | None
 
 
-class SignIn(BaseModel):
+class Named(BaseModel):
     """A name and its passphrase."""
 
     name: Name
     passphrase: Passphrase
 
 
-class JoinIn(SignIn):
+class SignIn(Named):
+    """The same, and a code where the account has a second factor."""
+
+    code: Annotated[str, Field(max_length=40)] = ""
+
+
+class JoinIn(Named):
     """A name, a passphrase, and the key of the link."""
 
     key: Key
@@ -159,14 +166,31 @@ def sign_in(request: Request, given: SignIn, kept: AllStores, response: Response
         if found:
             kept.events.note(Happened.REFUSED, given.name, address, about=found[0].id)
         raise HTTPException(401, "No account has that name and that passphrase.")
-    tries.right()
     account, secret = found
+    if kept.factors and kept.factors.of(account.id).since:
+        _second(kept.factors, account, given.code, tries, kept, address)
+    tries.right()
     if is_old(secret):
         kept.accounts.renew_secret(account.id, hash_passphrase(given.passphrase))
     _let_in(request, response, kept, account, known is not None)
     what = Happened.SIGN_IN if known else Happened.NEW_BROWSER
     kept.events.note(what, account.name, address, about=account.id, named=browser_of(request))
     return _told(request, account, anybody=True)
+
+
+def _second(
+    factors: SecondFactorStore, account: Account, code: str, tries: Tries, kept: Stores, address: str
+) -> None:
+    """Raises CodeWantedError where no code was given, or one that is not good."""
+    if not code.strip():
+        raise CodeWantedError("This account has a second factor: give the code that your device shows.")
+    used = factors.use(account.id, code)
+    if used is None:
+        tries.wrong()
+        kept.events.note(Happened.REFUSED, account.name, address, about=account.id)
+        raise CodeWantedError("That code is not good, or was used already.")
+    if used is Used.RECOVERY:
+        kept.events.note(Happened.RECOVERY, account.name, address, about=account.id)
 
 
 @router.delete("/session", status_code=204)

@@ -5,6 +5,7 @@ from contextlib import asynccontextmanager
 from pathlib import Path
 
 from anyio.to_thread import current_default_thread_limiter
+from cryptography.fernet import Fernet
 from fastapi import Depends, FastAPI
 from sqlalchemy import Engine
 from starlette.middleware.gzip import GZipMiddleware
@@ -22,6 +23,7 @@ from acrebox.api import (
     problems,
     readings,
     seasons,
+    second_factor,
     yards,
 )
 from acrebox.api import accounts as accounts_of
@@ -40,6 +42,7 @@ from acrebox.store import (
     BedStore,
     EventStore,
     ReadingStore,
+    SecondFactorStore,
     SessionStore,
     WeatherStore,
     YardStore,
@@ -59,11 +62,12 @@ ROUTERS = (
     grounds_tried.router,
     accounts_of.router,
     account.router,
+    second_factor.router,
     yards.router,
 )
 
 
-def _stores(engine: Engine) -> Stores:
+def _stores(engine: Engine, key: Fernet | None) -> Stores:
     return Stores(
         yards=YardStore(engine),
         beds=BedStore(engine),
@@ -73,6 +77,7 @@ def _stores(engine: Engine) -> Stores:
         sessions=SessionStore(engine),
         answers=AnswerStore(engine),
         events=EventStore(engine),
+        factors=None if key is None else SecondFactorStore(engine, key),
     )
 
 
@@ -83,13 +88,15 @@ def make_app(
     workers: Workers | None = None,
     *,
     queue: Queue | None = None,
+    key: Fernet | None = None,
     accounts: bool = False,
     secure: bool = False,
 ) -> FastAPI:
     """The app over a database; without one only its OpenAPI description and planning are of use. It answers
     under these names; under any where none are given. Work is done by `workers`, or here where there are
     none; what takes long is put on the `queue`, or waited for where there is none. With `accounts` everybody
-    has to sign in; `secure` says that it is served by TLS.
+    has to sign in, by a second factor too where one has it, which `key` seals; `secure` says that it is
+    served by TLS.
     """
 
     @asynccontextmanager
@@ -111,7 +118,7 @@ def make_app(
     )
     app.state.workers, app.state.queue = workers, queue
     app.state.accounts, app.state.secure = accounts, secure
-    stores = None if engine is None else _stores(engine)
+    stores = None if engine is None else _stores(engine, key)
     app.add_middleware(Once, stores=stores)
     app.add_middleware(Intake)
     app.add_middleware(GZipMiddleware, minimum_size=600, compresslevel=6)

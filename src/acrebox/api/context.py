@@ -20,6 +20,7 @@ from acrebox.store import (
     KeptWeather,
     NotFoundError,
     ReadingStore,
+    SecondFactorStore,
     SessionStore,
     WeatherStore,
     YardStore,
@@ -39,6 +40,7 @@ class Stores:
     sessions: SessionStore
     answers: AnswerStore
     events: EventStore
+    factors: SecondFactorStore | None
 
 
 def stores(request: Request) -> Stores:

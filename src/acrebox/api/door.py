@@ -60,6 +60,11 @@ ROUTES: dict[Rule, str] = {
         GET /api/account/events
         GET /api/account/notices
         PUT /api/account/notices
+        GET /api/account/second-factor
+        POST /api/account/second-factor
+        PUT /api/account/second-factor
+        POST /api/account/second-factor/codes
+        POST /api/account/second-factor/off
         POST /api/invitations/accept
     """,
     # Whoever may look at a yard may leave it: that route sees to the rest itself.

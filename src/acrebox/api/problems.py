@@ -13,7 +13,7 @@ from starlette.exceptions import HTTPException
 from acrebox.api.methods import methods_at
 from acrebox.api.shapes import BedOut, FieldProblem, YardOut
 from acrebox.core.design import problems_of
-from acrebox.core.errors import DesignError, Problem
+from acrebox.core.errors import AcreBoxError, DesignError, Problem
 from acrebox.core.measure.bounds import MOST_TOLD
 from acrebox.jobs.lanes import BusyError, LeftError
 from acrebox.store import (
@@ -26,6 +26,7 @@ from acrebox.store import (
     StoredYard,
     TooManyError,
 )
+from acrebox.store.second_factor import OtherKeyError
 
 MEDIA_TYPE = "application/problem+json"
 RETRY_AFTER_S = "2"
@@ -49,6 +50,10 @@ class ProblemDetails(BaseModel):
     detail: str
     problems: list[FieldProblem] = []
     saved: BedOut | YardOut | None = None
+
+
+class CodeWantedError(AcreBoxError):
+    """A passphrase was right, and a code is wanted besides."""
 
 
 COMPONENTS = "#/components/schemas/{model}"
@@ -151,6 +156,15 @@ def _taken(_: Request, error: Exception) -> JSONResponse:
     return problem(409, "taken", "That cannot be.", str(error))
 
 
+def _code_wanted(_: Request, error: Exception) -> JSONResponse:
+    return problem(401, "code-wanted", "A code is wanted.", str(error))
+
+
+def _other_key(_: Request, error: Exception) -> JSONResponse:
+    says = f"Codes cannot be told here: {error}. A recovery code is good yet."
+    return problem(409, "other-key", "A recovery code is wanted.", says)
+
+
 def _too_many(_: Request, error: Exception) -> JSONResponse:
     says = f"{error} Nothing was made."
     return problem(409, "too-many", "That would be too many.", says)
@@ -205,6 +219,8 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(NothingToUndoError, _nothing)
     app.add_exception_handler(SignInError, _taken)
     app.add_exception_handler(TooManyError, _too_many)
+    app.add_exception_handler(CodeWantedError, _code_wanted)
+    app.add_exception_handler(OtherKeyError, _other_key)
     app.add_exception_handler(BusyError, _busy)
     app.add_exception_handler(LeftError, _left)
     app.add_exception_handler(HTTPException, _http)

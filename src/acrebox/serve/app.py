@@ -14,10 +14,13 @@ from acrebox.jobs.lanes import end_with_parent, prepare
 from acrebox.serve.log import log_to
 from acrebox.store.engine import connect
 from acrebox.store.queue import Queue
+from acrebox.store.second_factor import key_in
 
 READS_IN = "acrebox.serve.warm"
 """What processes that work are made from."""
 SWITCH_S = 0.0005
+KEY = Path("keys") / "second-factor.key"
+"""Where the key lies, beside the data, by which second factors are sealed."""
 SETTING = "ACREBOX_SERVING"
 
 
@@ -57,6 +60,7 @@ def app_of() -> FastAPI:
         told.names,
         workers,
         queue=Queue(engine),
+        key=key_in(Path(told.home) / KEY) if told.accounts else None,
         accounts=told.accounts,
         secure=told.secure,
     )

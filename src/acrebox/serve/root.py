@@ -18,7 +18,17 @@ from acrebox.store.accounts_of_system import (
 )
 
 TLS = "tls"
-OURS = (TLS, "postgres", "postgres.setup.log", "postgres.secret", "backups", "logs", "serving", ".starting")
+OURS = (
+    TLS,
+    "postgres",
+    "postgres.setup.log",
+    "postgres.secret",
+    "backups",
+    "logs",
+    "serving",
+    "keys",
+    ".starting",
+)
 """What of the folder of the data is ours."""
 
 

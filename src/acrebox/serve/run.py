@@ -17,7 +17,7 @@ from acrebox.api.guard import LOOPBACK
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
 from acrebox.jobs.lanes import prepare
-from acrebox.serve.app import READS_IN, Serving
+from acrebox.serve.app import KEY, READS_IN, Serving
 from acrebox.serve.holding import (
     DATABASE_SETTING,
     ROOT,
@@ -36,6 +36,7 @@ from acrebox.serve.words import read_words
 from acrebox.store import AccountStore, BedStore, YardStore
 from acrebox.store.engine import connect, is_behind, migrate
 from acrebox.store.queue import make_tables
+from acrebox.store.second_factor import key_in
 
 STOPS_IN_S = 2
 """How long requests that run may take when the server is stopped."""
@@ -134,6 +135,7 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
     if not given.empty:
         seed(YardStore(engine), BedStore(engine))
     if given.accounts:
+        key_in(home / KEY)
         _tell_first(AccountStore(engine), address)
     engine.dispose()
     names = (*LOOPBACK, given.host, *given.trust)

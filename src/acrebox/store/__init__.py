@@ -15,6 +15,7 @@ from acrebox.store.events import Event, EventStore, Happened
 from acrebox.store.rates import Rates
 from acrebox.store.reaching import AWAY, answers
 from acrebox.store.readings import KeptReading, ReadingStore
+from acrebox.store.second_factor import Factor, SecondFactorStore
 from acrebox.store.sessions import SessionStore, SignedIn
 from acrebox.store.weather import KeptWeather, WeatherStore
 from acrebox.store.yards import StoredYard, YardStore
@@ -28,6 +29,7 @@ __all__ = [
     "BedStore",
     "Event",
     "EventStore",
+    "Factor",
     "Happened",
     "Invited",
     "Kept",
@@ -39,6 +41,7 @@ __all__ = [
     "Person",
     "Rates",
     "ReadingStore",
+    "SecondFactorStore",
     "SessionStore",
     "SignInError",
     "SignedIn",

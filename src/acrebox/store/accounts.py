@@ -93,6 +93,11 @@ class AccountStore:
         with Session(self._engine) as session:
             return list(session.scalars(select(AccountRow.name).order_by(AccountRow.known_as)))
 
+    def ids(self) -> list[UUID]:
+        """Who has an account."""
+        with Session(self._engine) as session:
+            return list(session.scalars(select(AccountRow.id)))
+
     def secret_of(self, name: str) -> tuple[Account, str] | None:
         """Who has a name, and the hash of his passphrase."""
         with Session(self._engine) as session:

@@ -27,6 +27,9 @@ class Happened(StrEnum):
     NEW_BROWSER = "new browser"
     REFUSED = "refused"
     PASSPHRASE = "passphrase"
+    FACTOR = "second factor"
+    NO_FACTOR = "no second factor"
+    RECOVERY = "recovery code"
     ENDED = "ended"
     INVITED = "invited"
     WITHDRAWN = "withdrawn"
@@ -37,7 +40,15 @@ class Happened(StrEnum):
     RESTORED = "restored"
 
 
-TOLD = (Happened.NEW_BROWSER, Happened.PASSPHRASE, Happened.SHARED, Happened.LET_GO)
+TOLD = (
+    Happened.NEW_BROWSER,
+    Happened.PASSPHRASE,
+    Happened.FACTOR,
+    Happened.NO_FACTOR,
+    Happened.RECOVERY,
+    Happened.SHARED,
+    Happened.LET_GO,
+)
 """What is told to whom it is about, on his page, until he has read it."""
 
 

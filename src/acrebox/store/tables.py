@@ -186,6 +186,28 @@ class BrowserRow(Base):
     ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
+class SecondFactorRow(Base):
+    """The secret of somebody's second factor, sealed, since when it is asked for, and of which step of its
+    clock the last code was that was taken.
+    """
+
+    __tablename__ = "second_factor"
+
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), primary_key=True)
+    sealed: Mapped[str] = mapped_column(String(200))
+    since: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    last_step: Mapped[int] = mapped_column(BigInteger, server_default="0")
+
+
+class RecoveryCodeRow(Base):
+    """A code that is good once in place of a second factor, by its hash."""
+
+    __tablename__ = "recovery_code"
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    account_id: Mapped[UUID] = mapped_column(ForeignKey("account.id", ondelete="CASCADE"), index=True)
+
+
 class AnsweredRow(Base):
     """A write that made something, by the browser's own name of it: the sum of what was asked, and the answer
     once there is one.

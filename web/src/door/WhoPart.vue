@@ -7,6 +7,7 @@ import Fold from '@/sheet/Fold.vue'
 import BrowsersPart from './BrowsersPart.vue'
 import HappenedPart from './HappenedPart.vue'
 import PassphraseBox from './PassphraseBox.vue'
+import SecondFactorPart from './SecondFactorPart.vue'
 import { useSession } from './useSession'
 
 /** Who is signed in: sign out, here or elsewhere, what happened, another passphrase. */
@@ -35,6 +36,7 @@ async function change() {
     <p><n-button @click="signOut">Sign out</n-button></p>
     <Fold title="Where you are signed in"><BrowsersPart /></Fold>
     <Fold title="What happened"><HappenedPart /></Fold>
+    <Fold title="A second factor"><SecondFactorPart /></Fold>
     <Fold title="Another passphrase">
       <form class="form" @submit.prevent="change">
         <PassphraseBox id="old" v-model="old" v-model:shown="shown" label="As it is now" />

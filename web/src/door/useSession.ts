@@ -9,6 +9,9 @@ import { flush } from '@/state/outbox'
 
 const session = shallowRef<SessionOut | null>(null)
 const trouble = ref<string | null>(null)
+/** Whether the passphrase was right, and a code is wanted besides. */
+const wantsCode = ref(false)
+const CODE_WANTED = '/problems/code-wanted'
 let asked: Promise<void> | null = null
 
 /** Whether others can come here, too, so that what they save is looked for. */
@@ -35,14 +38,17 @@ export function useSession() {
     trouble.value = null
     const answer = await call
     if (!answer.ok) {
-      trouble.value = sayRefusal(answer.problem)
+      const asked = answer.problem.type === CODE_WANTED && !wantsCode.value
+      if (answer.problem.type === CODE_WANTED || answer.problem.type === '/problems/other-key') wantsCode.value = true
+      if (!asked) trouble.value = sayRefusal(answer.problem)
       return false
     }
+    wantsCode.value = false
     if (answer.value) session.value = answer.value
     void flush()
     return true
   }
-  const signIn = (name: string, passphrase: string) => take(api.signIn({ name, passphrase }))
+  const signIn = (name: string, passphrase: string, code = '') => take(api.signIn({ name, passphrase, code }))
   const join = (key: string, name: string, passphrase: string) => take(api.join({ key, name, passphrase }))
   async function signOut() {
     const answer = await api.signOut()
@@ -53,5 +59,5 @@ export function useSession() {
     await fetchSession()
     await router.replace({ name: 'sign-in' })
   }
-  return { session, trouble, signIn, join, signOut, ask: fetchSession }
+  return { session, trouble, wantsCode, signIn, join, signOut, ask: fetchSession }
 }
