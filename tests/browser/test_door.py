@@ -3,6 +3,7 @@
 import re
 import subprocess
 import sys
+import zipfile
 from collections.abc import Callable, Iterator
 
 import pyotp
@@ -124,6 +125,7 @@ def test_three_share_a_yard(house: House, new_context: Callable[..., BrowserCont
     expect(hedda.get_by_role("heading", name="You are Hedda")).to_be_visible()
     expect(told).to_have_count(0)
     takes_a_second_factor(hedda, phone)
+    leaves(odo, house)
 
 
 def takes_a_second_factor(hedda: Page, phone: Page) -> None:
@@ -148,3 +150,16 @@ def takes_a_second_factor(hedda: Page, phone: Page) -> None:
     phone.get_by_label("The code that your device shows").fill(codes.first.inner_text())
     phone.keyboard.press("Enter")
     expect(phone.get_by_role("heading", name="You are Hedda")).to_be_visible()
+
+
+def leaves(odo: Page, house: House) -> None:
+    """With all that is his own in a file."""
+    odo.goto(f"{house.address}/")
+    odo.get_by_role("button", name="Your data, and leaving").click()
+    with odo.expect_download() as download:
+        odo.get_by_role("link", name="Take out everything that is yours").click()
+    assert zipfile.ZipFile(download.value.path()).namelist() == ["account.json"]
+    odo.get_by_label("Your name here, Odo, to be sure").fill("Odo")
+    odo.get_by_label("Your passphrase").last.fill(PASSPHRASE)
+    odo.get_by_role("button", name="Leave, and take it all away").click()
+    expect(odo.get_by_role("heading", name="Who is at the gate?")).to_be_visible()

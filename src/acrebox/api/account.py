@@ -6,22 +6,18 @@ from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, Query, Request
-from limits import parse
 from pydantic import BaseModel, Field
 
 from acrebox.api.context import AllStores
 from acrebox.api.door import Asks, Caller
 from acrebox.api.notes import Notes
-from acrebox.api.passphrases import check_passphrase, hash_passphrase, is_right
+from acrebox.api.passphrases import check_passphrase, hash_passphrase
 from acrebox.api.problems import RESPONSES
-from acrebox.api.tries import count
-from acrebox.core.errors import refuse
+from acrebox.api.sure import by_passphrase
 from acrebox.store import Account, Event, Happened, NotFoundError, SignedIn
 
 router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
 
-BY_ACCOUNT = parse("10/15 minutes")
-"""How often somebody may give his passphrase once he is signed in."""
 Place = Annotated[int, Field(ge=0, lt=2**63)]
 
 
@@ -93,11 +89,7 @@ class ReadIn(BaseModel):
 @router.put("/passphrase", status_code=204)
 def change_passphrase(request: Request, given: ChangedIn, asks: Asks, kept: AllStores, notes: Notes) -> None:
     """Change one's passphrase: all other browsers are signed out."""
-    account = somebody(asks)
-    count(request, BY_ACCOUNT, "passphrase", str(account.id))
-    found = kept.accounts.secret_of(account.name)
-    if found is None or not is_right(found[1], given.old):
-        raise refuse("old", "not shown", "That is not your passphrase.", "the passphrase as it is now")
+    account = by_passphrase(request, given.old, somebody(asks), kept, "old")
     check_passphrase(given.new, account.name, "new")
     kept.accounts.change_secret(account.id, hash_passphrase(given.new), asks.key)
     notes(Happened.PASSPHRASE, browser_of(request), about=account.id)

@@ -197,12 +197,17 @@ def _second(
 def sign_out(request: Request, kept: AllStores, response: Response) -> None:
     """Sign out: the key is good no more, wherever it was copied to."""
     for name in (SAFE_COOKIE, COOKIE):
-        key = request.cookies.get(name)
-        if key:
+        if key := request.cookies.get(name):
             kept.sessions.sign_out(key)
-            response.delete_cookie(
-                name, path="/", secure=name == SAFE_COOKIE, httponly=True, samesite="strict"
-            )
+    forget_key(request, response)
+
+
+def forget_key(request: Request, response: Response) -> None:
+    """Have the browser keep its key no more."""
+    for name in (SAFE_COOKIE, COOKIE):
+        if name in request.cookies:
+            secure = name == SAFE_COOKIE
+            response.delete_cookie(name, path="/", secure=secure, httponly=True, samesite="strict")
 
 
 @router.post("/accounts", status_code=201)

@@ -17,6 +17,7 @@ from acrebox.api import (
     filling,
     grounds,
     grounds_tried,
+    leaving,
     pages,
     planning,
     practice,
@@ -63,6 +64,7 @@ ROUTERS = (
     accounts_of.router,
     account.router,
     second_factor.router,
+    leaving.router,
     yards.router,
 )
 

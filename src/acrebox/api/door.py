@@ -65,6 +65,8 @@ ROUTES: dict[Rule, str] = {
         PUT /api/account/second-factor
         POST /api/account/second-factor/codes
         POST /api/account/second-factor/off
+        GET /api/account/data
+        POST /api/account/leave
         POST /api/invitations/accept
     """,
     # Whoever may look at a yard may leave it: that route sees to the rest itself.

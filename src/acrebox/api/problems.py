@@ -26,6 +26,7 @@ from acrebox.store import (
     StoredYard,
     TooManyError,
 )
+from acrebox.store.leaving import HouseholderError
 from acrebox.store.second_factor import OtherKeyError
 
 MEDIA_TYPE = "application/problem+json"
@@ -218,6 +219,7 @@ def install(app: FastAPI) -> None:
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NothingToUndoError, _nothing)
     app.add_exception_handler(SignInError, _taken)
+    app.add_exception_handler(HouseholderError, _taken)
     app.add_exception_handler(TooManyError, _too_many)
     app.add_exception_handler(CodeWantedError, _code_wanted)
     app.add_exception_handler(OtherKeyError, _other_key)

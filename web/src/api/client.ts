@@ -217,6 +217,7 @@ export const api = {
   confirmFactor: (code: string) => answer<{ codes: string[] }>(http.PUT('/api/account/second-factor', { body: { code } })),
   renewCodes: (body: { passphrase: string; code: string }) => answer<{ codes: string[] }>(http.POST('/api/account/second-factor/codes', { body })),
   giveUpFactor: (body: { passphrase: string; code: string }) => answer<undefined>(http.POST('/api/account/second-factor/off', { body }) as never),
+  leave: (body: { name: string; passphrase: string; code: string }) => answer<undefined>(http.POST('/api/account/leave', { body }) as never),
   browsers: () => answer<SignedIn[]>(http.GET('/api/account/sessions')),
   endBrowser: (session_id: string) => answer<undefined>(http.DELETE('/api/account/sessions/{session_id}', { params: { path: { session_id } } }) as never),
   happened: (before?: number) => answer<Happened[]>(http.GET('/api/account/events', { params: { query: { before } } })),

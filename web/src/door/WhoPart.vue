@@ -6,6 +6,7 @@ import { api, sayRefusal } from '@/api/client'
 import Fold from '@/sheet/Fold.vue'
 import BrowsersPart from './BrowsersPart.vue'
 import HappenedPart from './HappenedPart.vue'
+import LeavePart from './LeavePart.vue'
 import PassphraseBox from './PassphraseBox.vue'
 import SecondFactorPart from './SecondFactorPart.vue'
 import { useSession } from './useSession'
@@ -44,6 +45,7 @@ async function change() {
         <p><n-button attr-type="submit" :disabled="!old || !fresh">Change it</n-button></p>
       </form>
     </Fold>
+    <Fold title="Your data, and leaving"><LeavePart /></Fold>
   </section>
 </template>
 

@@ -56,8 +56,12 @@ export function useSession() {
       trouble.value = answer.problem.detail
       return
     }
+    await signedOut()
+  }
+  /** Go to the gate, being signed in no more. */
+  async function signedOut() {
     await fetchSession()
     await router.replace({ name: 'sign-in' })
   }
-  return { session, trouble, wantsCode, signIn, join, signOut, ask: fetchSession }
+  return { session, trouble, wantsCode, signIn, join, signOut, signedOut, ask: fetchSession }
 }
