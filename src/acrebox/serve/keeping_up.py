@@ -8,7 +8,7 @@ from threading import Event, Thread
 from time import time
 
 from acrebox.core.errors import AcreBoxError
-from acrebox.store.backup import keep_one, newest
+from acrebox.store.backup import Elsewhere, keep_one, newest
 
 DAY_S = 24 * 3600
 LOOKS_EVERY_S = 600
@@ -16,20 +16,24 @@ LOG = logging.getLogger("acrebox")
 
 
 class Backups:
-    """Backups that are taken by themselves: one a day, in a folder beside the data."""
+    """Backups that are taken by themselves: one a day, in a folder beside the data, and from there to another
+    disk where one is named.
+    """
 
-    def __init__(self, home: Path, url: str) -> None:
-        self._url, self._folder = url, home / "backups"
+    def __init__(self, home: Path, url: str, elsewhere: Elsewhere | None = None) -> None:
+        self._url, self._folder, self._elsewhere = url, home / "backups", elsewhere
 
     def take(self) -> Path:
         """Take one now. Raises BackupError."""
         return keep_one(self._url, self._folder, datetime.now())
 
     def look(self) -> None:
-        """Take one where the last is a day old. Raises BackupError."""
+        """Take one where the last is a day old, and put it to the other disk. Raises BackupError."""
         last = newest(self._folder)
         if last is None or time() - last.stat().st_mtime >= DAY_S:
-            self.take()
+            last = self.take()
+        if self._elsewhere and self._elsewhere.lacks(last):
+            LOG.info("a backup was put to %s", self._elsewhere.put(self._url, last))
 
 
 class Rounds:

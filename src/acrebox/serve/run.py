@@ -127,7 +127,9 @@ def _copied(file: Path, folder: Path) -> Path:
 def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address: str) -> None:
     engine = connect(url)
     ours = not os.environ.get(DATABASE_SETTING)
-    backups = Backups(home, url)
+    if given.elsewhere:
+        given.elsewhere.check()
+    backups = Backups(home, url, given.elsewhere)
     if ours and is_behind(engine):
         print(f"The data is of an older release; kept first in {backups.take()}", flush=True)
     migrate(engine)

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from acrebox.api.guard import LOOPBACK
 from acrebox.serve.holding import DATABASE_SETTING, ROOT
+from acrebox.store.backup import Elsewhere
 
 MOST_PROCESSES = 16
 
@@ -54,6 +55,15 @@ def read_words() -> argparse.Namespace:
         help="so many processes plan beds, for each that answers (default: one a processor)",
     )
     parser.add_argument(
+        "--backups", type=Path, metavar="FOLDER", help="put each day's backup there, too: on another disk"
+    )
+    parser.add_argument(
+        "--backup-keys",
+        type=Path,
+        metavar="FILE",
+        help="encrypt those to the public keys in this file (age1…, a line each)",
+    )
+    parser.add_argument(
         "--empty", action="store_true", help="do not put the sample yard into a yard without beds"
     )
     parser.add_argument("--home", type=Path, default=ROOT / ".local", help=argparse.SUPPRESS)
@@ -67,6 +77,10 @@ def read_words() -> argparse.Namespace:
     for file in (given.tls_cert, given.tls_key):
         if file is not None and not os.access(file, os.R_OK):
             parser.error(f"{file} cannot be read")
+    if given.backup_keys and not given.backups:
+        parser.error("--backup-keys goes with --backups")
+    keys = given.backup_keys and given.backup_keys.resolve()
+    given.elsewhere = Elsewhere(given.backups.resolve(), keys) if given.backups else None
     given.accounts = given.accounts or given.host not in LOOPBACK
     return given
 
