@@ -146,3 +146,9 @@ def test_styles_in_the_page_have_a_word_that_nobody_knows_before(engine: Engine,
         assert page.headers["Cache-Control"] == "no-cache"
         words.append(found[1])
     assert words[0] != words[1]
+
+
+@pytest.mark.parametrize("path", ["/api/session", "/api/account/sessions", "/api/account/second-factor"])
+def test_what_is_of_an_account_is_stored_by_no_browser(client: TestClient, path: str) -> None:
+    assert client.get(path).headers["cache-control"] == "no-store"
+    assert client.get("/api/yards").headers["cache-control"] == "private, no-cache"

@@ -42,6 +42,9 @@ BY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
 
 ANEW = "private, no-cache"
 """How answers of the API are cached that do not say: asked for anew."""
+NEVER = "no-store"
+PERSONAL = ("/api/account", "/api/session")
+"""What is of an account: no browser stores it."""
 
 
 def policy_with(word: str) -> str:
@@ -72,8 +75,9 @@ class Guard:
                 headers = MutableHeaders(scope=message)
                 for name, value in (HEADERS | (BY_HTTPS if scope["scheme"] == "https" else {})).items():
                     headers.setdefault(name, value)
-                if str(scope["path"]).startswith("/api/"):
-                    headers.setdefault("Cache-Control", ANEW)
+                path = str(scope["path"])
+                if path.startswith("/api/"):
+                    headers.setdefault("Cache-Control", NEVER if path.startswith(PERSONAL) else ANEW)
             await send(message)
 
         headers = Headers(scope=scope)

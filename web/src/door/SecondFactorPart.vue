@@ -73,6 +73,6 @@ onMounted(load)
 .qr { width: 200px; background: #fff; border: 1px solid var(--rule); }
 .qr path { fill: #000; }
 .secret { overflow-wrap: anywhere; }
-.codes { display: grid; grid-template-columns: repeat(auto-fill, minmax(190px, 1fr)); gap: 2px 16px; }
+.codes { display: grid; grid-template-columns: repeat(auto-fill, minmax(290px, 1fr)); gap: 2px 16px; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; }
 </style>
