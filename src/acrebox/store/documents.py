@@ -13,11 +13,12 @@ from datetime import datetime
 from typing import Any, ClassVar, Generic, Literal, TypeVar, cast
 from uuid import UUID
 
-from sqlalchemy import Engine, func, select
+from sqlalchemy import Engine, delete, func, select, update
 from sqlalchemy.orm import Session
 
 from acrebox.core.errors import AcreBoxError
 from acrebox.store.tables import BedRow, RevisionRow, YardRevisionRow, YardRow
+from acrebox.store.thinning import EVERY, Mark, thinned
 
 
 class StoreError(AcreBoxError):
@@ -156,6 +157,18 @@ class DocumentStore(ABC, Generic[K, R]):
             session.commit()
             return self._read(session, row)
 
+    def _thin(self, session: Session, row: R) -> None:
+        """Forget revisions of long ago that nobody needs one by one."""
+        kind = self.revisions
+        columns = kind.number, kind.made_at, kind.undo_to, kind.redo_to
+        of = kind.owner_id == row.id
+        found = thinned([Mark(*m) for m in session.execute(select(*columns).where(of).order_by(kind.number))])
+        for column, leads in ((kind.undo_to, found.undo_to), (kind.redo_to, found.redo_to)):
+            for number, to in leads.items():
+                one = update(kind).where(of, kind.number == number)
+                session.execute(one.values({column: to}))
+        session.execute(delete(kind).where(of, kind.number.in_(found.gone)))
+
     def _row(self, session: Session, row_id: UUID, lock: bool = False) -> R:
         row = session.get(self.rows, row_id, with_for_update=lock)
         if row is None or row.deleted_at is not None:
@@ -206,6 +219,8 @@ class DocumentStore(ABC, Generic[K, R]):
             )
         )
         session.flush()
+        if row.head % EVERY == 0:
+            self._thin(session, row)
 
 
 def stored(row: YardRow | BedRow, revision: YardRevisionRow | RevisionRow) -> dict[str, Any]:
