@@ -15,6 +15,7 @@ TOGETHER = {
         "service/test_kills.py",
         "service/test_own_account.py",
         "service/test_disk_full.py",
+        "service/test_two_servers.py",
         "store/test_serving.py",
         "store/test_cluster.py",
         "store/test_queue.py",

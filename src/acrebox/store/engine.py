@@ -6,11 +6,13 @@ from alembic import command
 from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
 from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, create_engine
+from sqlalchemy import Connection, Engine, create_engine, func, select
 from sqlalchemy.engine import make_url
 
 REACHED_IN_S = 5
 """How long a database may take to let us in."""
+MIGRATING = 8_240_010
+"""A lock of the database: one at a time changes its tables."""
 CONNECTIONS = 8
 """How many connections a process that answers keeps; twice as many where they are all in use."""
 ANSWERING_MS = {"statement_timeout": 20_000, "lock_timeout": 10_000}
@@ -62,8 +64,9 @@ def is_behind(engine: Engine) -> bool:
 
 
 def migrate(engine: Engine) -> None:
-    """Bring the tables up to date; says nothing when they are."""
+    """Bring the tables up to date; says nothing when they are. Of two at once the second waits."""
     with engine.begin() as connection:
+        connection.execute(select(func.pg_advisory_xact_lock(MIGRATING)))
         migrate_in(connection)
 
 
