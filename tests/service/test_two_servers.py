@@ -45,6 +45,7 @@ http {{
     client_max_body_size 21m;
     location / {{
       proxy_pass http://acre;
+      proxy_bind {at};
       proxy_http_version 1.1;
       proxy_set_header Connection "";
       proxy_set_header Host $http_host;
@@ -55,7 +56,8 @@ http {{
   }}
 }}
 """
-"""What `docs/operating.md` has, for one machine."""
+"""What `docs/operating.md` has. It asks from an address of its own, as from another machine."""
+PROXY_AT = "127.0.0.2"
 
 
 class Server:
@@ -68,7 +70,7 @@ class Server:
 
     def start(self) -> None:
         words = [sys.executable, "-m", "acrebox.serve", "--home", str(self.home), "--port", str(self.port)]
-        words += ["--accounts", "--empty", "--workers", "1"]
+        words += ["--accounts", "--empty", "--workers", "1", "--proxy", PROXY_AT]
         self.process = subprocess.Popen(words, env=serving(self._url), stdout=subprocess.PIPE, cwd=ROOT)
         assert self.process.stdout
         found = re.search(r"/join#(\S+)", self.process.stdout.readline().decode())
@@ -108,7 +110,7 @@ def two(database_url: str, worker_id: str) -> Iterator[tuple[Server, Server]]:
 @pytest.fixture
 def proxy(two: tuple[Server, Server], tmp_path: Path) -> Iterator[str]:
     port = free_port()
-    told = PROXY.format(folder=tmp_path, port=port, first=two[0].port, second=two[1].port)
+    told = PROXY.format(folder=tmp_path, port=port, first=two[0].port, second=two[1].port, at=PROXY_AT)
     if os.geteuid() == 0:
         told = f"user root;\n{told}"
     file = tmp_path / "nginx.conf"
@@ -154,6 +156,8 @@ def test_one_is_killed_and_nothing_is_lost_and_nobody_signed_out(
     client = httpx.Client(base_url=proxy, timeout=60)
     me = {"name": "Hedda", "passphrase": PASSPHRASE}
     assert client.post("/api/accounts", json={**me, "key": second.link}).status_code == 201
+    # The proxy is believed of who asks.
+    assert [row["address"] for row in client.get("/api/account/sessions").json()] == ["127.0.0.1"]
     # Each start tells another first link, and the last is good. A session is good at either, and what one
     # saves the other has.
     at = {server: httpx.Client(base_url=server.address, cookies=client.cookies, timeout=60) for server in two}

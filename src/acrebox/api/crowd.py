@@ -4,7 +4,7 @@ from collections import Counter
 
 from starlette.types import ASGIApp, Receive, Scope, Send
 
-from acrebox.api.addresses import PROXIES, house_at
+from acrebox.api.addresses import house_at, is_proxy
 from acrebox.api.problems import problem
 
 MOST_OF_ONE = 64
@@ -21,7 +21,7 @@ class Crowd:
         """One request."""
         client = scope.get("client")
         house = house_at(client[0]) if client else ""
-        if scope["type"] != "http" or house in PROXIES or not house:
+        if scope["type"] != "http" or is_proxy(house) or not house:
             await self._app(scope, receive, send)
             return
         if self._here[house] >= self._most:

@@ -8,6 +8,7 @@ from pathlib import Path
 
 from fastapi import FastAPI
 
+from acrebox.api.addresses import believe
 from acrebox.api.app import make_app
 from acrebox.api.working import Workers
 from acrebox.jobs.lanes import end_with_parent, prepare
@@ -32,6 +33,7 @@ class Serving:
     home: str
     pages: str
     names: tuple[str, ...]
+    proxies: tuple[str, ...]
     workers: int
     accounts: bool
     secure: bool
@@ -48,6 +50,7 @@ def app_of() -> FastAPI:
     if not told.alone:
         end_with_parent()
     log_to(Path(told.home))
+    believe(told.proxies)
     # What answers must not wait long for what hands work over.
     sys.setswitchinterval(SWITCH_S)
     prepare(READS_IN)

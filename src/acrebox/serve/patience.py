@@ -6,7 +6,7 @@ from typing import Any
 
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
-from acrebox.api.addresses import PROXIES, house_at
+from acrebox.api.addresses import house_at, is_proxy
 from acrebox.api.problems import MEDIA_TYPE, ProblemDetails, new_id
 
 LOG = logging.getLogger("acrebox")
@@ -52,7 +52,7 @@ class Patience(HttpToolsProtocol):
     def _is_too_many(self) -> bool:
         """Whether there is no place for this one; another is let go that keeps one for nothing."""
         others = [c for c in self.connections if isinstance(c, Patience) and c is not self]
-        if self.house not in PROXIES and sum(c.house == self.house for c in others) >= self.most_of_one:
+        if not is_proxy(self.house) and sum(c.house == self.house for c in others) >= self.most_of_one:
             return True
         if len(others) < self.most:
             return False

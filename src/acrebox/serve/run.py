@@ -13,6 +13,7 @@ import uvicorn
 from sqlalchemy.exc import SQLAlchemyError
 from uvicorn.supervisors import Multiprocess
 
+from acrebox.api.addresses import HERE
 from acrebox.api.guard import LOOPBACK
 from acrebox.core.errors import AcreBoxError
 from acrebox.demo import seed
@@ -146,6 +147,7 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
         home=str(home),
         pages=str(PAGES),
         names=names,
+        proxies=tuple(given.proxy),
         workers=given.workers,
         accounts=given.accounts,
         secure=bool(given.tls_cert),
@@ -163,6 +165,7 @@ def _serve(given: Namespace, home: Path, url: str, port: socket.socket, address:
         server_header=False,
         timeout_graceful_shutdown=STOPS_IN_S,
         timeout_worker_healthcheck=HEALTHY_IN_S,
+        forwarded_allow_ips=[*HERE, *given.proxy],
         ssl_certfile=given.tls_cert,
         ssl_keyfile=given.tls_key,
         ssl_ciphers=CIPHERS,

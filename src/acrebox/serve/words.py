@@ -2,6 +2,7 @@
 
 import argparse
 import os
+from ipaddress import ip_address
 from pathlib import Path
 
 from acrebox.api.guard import LOOPBACK
@@ -32,6 +33,14 @@ def read_words() -> argparse.Namespace:
         default=[],
         metavar="NAME",
         help="a name under which other machines ask for it; addresses of numbers are always answered",
+    )
+    parser.add_argument(
+        "--proxy",
+        action="append",
+        default=[],
+        type=_address,
+        metavar="ADDRESS",
+        help="a proxy on another machine that tells who asks; one on this machine is believed always",
     )
     parser.add_argument(
         "--accounts",
@@ -83,6 +92,14 @@ def read_words() -> argparse.Namespace:
     given.elsewhere = Elsewhere(given.backups.resolve(), keys) if given.backups else None
     given.accounts = given.accounts or given.host not in LOOPBACK
     return given
+
+
+def _address(text: str) -> str:
+    """The address of a machine, in numbers."""
+    try:
+        return str(ip_address(text))
+    except ValueError:
+        raise argparse.ArgumentTypeError(f"'{text}' is no address of numbers, such as 192.0.2.7") from None
 
 
 class _between:  # noqa: N801
