@@ -148,15 +148,22 @@ def test_the_owner_reads_who_did_what_in_his_yards_and_nobody_else_does(owner: T
     assert gone.status_code == 204
     assert owner.post(f"/api/beds/{bed['id']}/restore").status_code == 200
     first = owner.get("/api/account/events").json()
-    assert [(r["what"], r["by"], r["named"]) for r in first[:3]] == [
+    assert [(r["what"], r["by"], r["named"]) for r in first[:4]] == [
         ("restored", "Hedda", "bed Beans"),
         ("deleted", "Odo", "bed Beans"),
+        ("joined", "Odo", ""),
         ("invited", "Hedda", "work"),
     ]
     assert first[1]["address"] == "198.51.100.3"
     earlier = owner.get(f"/api/account/events?before={first[1]['place']}").json()
     assert earlier == first[2:]
     assert told(worker) == ["joined"], "what is done in anothers yard is not his to read"
+    # With the account that one has, too.
+    other = owner.post("/api/yards", json={"name": "Elsewhere"}).json()["id"]
+    key = owner.post(f"/api/yards/{other}/invitations", json={"may": "look"}).json()["key"]
+    assert worker.post("/api/invitations/accept", json={"key": key}).status_code == 204
+    row = owner.get("/api/account/events").json()[0]
+    assert (row["what"], row["by"], row["yard"]) == ("joined", "Odo", other)
 
 
 def test_wrong_tries_under_a_name_are_written_down_for_whose_it_is(owner: TestClient) -> None:

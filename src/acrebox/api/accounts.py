@@ -220,17 +220,20 @@ def join(request: Request, given: JoinIn, kept: AllStores, response: Response) -
     check_passphrase(given.passphrase, given.name)
     if not kept.accounts.is_good(given.key):
         raise HTTPException(403, "This link is not good, or was used already.")
+    yard = kept.accounts.yard_of_link(given.key)
     account = kept.accounts.join(given.key, given.name, hash_passphrase(given.passphrase))
     _let_in(request, response, kept, account, known=False)
-    kept.events.note(Happened.JOINED, account.name, address_of(request), about=account.id)
+    kept.events.note(Happened.JOINED, account.name, address_of(request), about=account.id, yard=yard)
     return _told(request, account, anybody=True)
 
 
 @router.post("/invitations/accept", status_code=204)
-def accept(request: Request, given: LinkIn, asks: Asks, kept: AllStores) -> None:
+def accept(request: Request, given: LinkIn, asks: Asks, kept: AllStores, notes: Notes) -> None:
     """Take up a link with the account that one has."""
     count(request, BY_LINK, "link", address_of(request))
-    kept.accounts.accept(given.key, somebody(asks).id)
+    account, yard = somebody(asks).id, kept.accounts.yard_of_link(given.key)
+    kept.accounts.accept(given.key, account)
+    notes(Happened.JOINED, about=account, yard=yard)
 
 
 @router.get("/yards/{yard_id}/people")

@@ -167,6 +167,12 @@ class AccountStore:
                 raise NotFoundError(f"there is no link {invitation} to this yard that is good yet")
             session.commit()
 
+    def yard_of_link(self, key: str) -> UUID | None:
+        """The yard that a link lets in to; None where it is not good, or names none."""
+        with Session(self._engine) as session:
+            good = InvitationRow.key == hash_of(key), InvitationRow.ends_at > func.now()
+            return session.scalar(select(InvitationRow.yard_id).where(*good))
+
     def is_good(self, key: str) -> bool:
         """Whether a link is good."""
         with Session(self._engine) as session:

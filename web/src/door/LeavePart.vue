@@ -39,6 +39,6 @@ async function leave() {
 </template>
 
 <style scoped>
-.form { display: grid; gap: 10px; max-width: 340px; }
+.form { display: grid; gap: 10px; max-width: 340px; margin-top: 14px; }
 .row { display: grid; gap: 3px; }
 </style>
