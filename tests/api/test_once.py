@@ -9,7 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
-from acrebox.store import AccountStore, BedStore, YardStore
+from acrebox.store import AccountStore, AnswerStore, BedStore, YardStore
 from acrebox.store.beds import MOST_BEDS
 from acrebox.store.yards import MOST_YARDS
 from databases import Apps
@@ -67,6 +67,19 @@ def test_what_was_killed_before_it_answered_is_made_once(client: TestClient, eng
     again = client.post("/api/beds", json=document(), headers=name)
     assert (again.status_code, again.json()["id"]) == (201, made["id"])
     assert len(beds(client)) == 1
+
+
+def test_of_many_at_once_that_are_refused_each_is_told_why(engine: Engine) -> None:
+    """One may let the name go just as another finds it taken."""
+    kept, who, key = AnswerStore(engine), uuid4(), uuid4()
+
+    def refused(_: int) -> None:
+        kept.claim(who, key, "a sum")
+        kept.forget(who, key)
+
+    with ThreadPoolExecutor(6) as pool:
+        list(pool.map(refused, range(400)))
+    assert kept.claim(who, key, "a sum") is None
 
 
 def test_two_at_once_make_one(client: TestClient) -> None:

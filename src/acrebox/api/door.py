@@ -14,7 +14,6 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 
 from acrebox.api.context import Stores
 from acrebox.api.problems import away, problem
-from acrebox.core.yard import LONE
 from acrebox.store import AWAY, Account, May, NotFoundError, StoredYard
 
 COOKIE = "acrebox_session"
@@ -269,10 +268,10 @@ def yards_of(asks: Caller, kept: Stores) -> list[tuple[StoredYard, May]]:
         found = [(yard, mays[yard.id]) for yard in yards if yard.id in mays]
     else:
         found = [(yard, May.OWN) for yard in yards]
-    return found or [(kept.yards.make(LONE, asks.owner), May.OWN)]
+    return found or [(kept.yards.usual(asks.owner), May.OWN)]
 
 
 def first_of(asks: Caller, kept: Stores, least: May) -> StoredYard:
     """The first yard in which somebody may do so much; one of his own is made where there is none."""
     found = (yard for yard, may in yards_of(asks, kept) if may.rank >= least.rank)
-    return next(found, None) or kept.yards.make(LONE, asks.owner)
+    return next(found, None) or kept.yards.usual(asks.owner)

@@ -31,17 +31,21 @@ class AnswerStore:
 
     def claim(self, who: UUID, key: UUID, asked: str) -> Kept | None:
         """Take a name for what is asked; answers what stands there where it was taken. Old ones go."""
-        with Session(self._engine) as session:
-            session.execute(delete(AnsweredRow).where(AnsweredRow.made_at < func.now() - KEPT_FOR))
-            row = insert(AnsweredRow).values(who=who, key=key, asked=asked)
-            new = session.execute(row.on_conflict_do_nothing().returning(AnsweredRow.asked)).all()
-            found = None
-            if not new:
+        while True:
+            with Session(self._engine) as session:
+                session.execute(delete(AnsweredRow).where(AnsweredRow.made_at < func.now() - KEPT_FOR))
+                row = insert(AnsweredRow).values(who=who, key=key, asked=asked)
+                new = session.scalar(row.on_conflict_do_nothing().returning(AnsweredRow.asked))
                 there = session.scalar(select(AnsweredRow).where(*_of(who, key)))
-                assert there is not None
-                found = Kept(there.asked, there.status, there.headers or {}, there.body or b"")
-            session.commit()
-            return found
+                found = None
+                if there is not None:
+                    found = Kept(there.asked, there.status, there.headers or {}, there.body or b"")
+                session.commit()
+            if new is not None:
+                return None
+            if found is not None:
+                return found
+            # It was let go in between: it can be taken now.
 
     def keep(self, who: UUID, key: UUID, status: int, headers: dict[str, str], body: bytes) -> None:
         """Keep the answer."""

@@ -15,6 +15,8 @@ from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_proble
 from acrebox.store.documents import DocumentStore, Stored, check_few, stored
 from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
 
+NOBODY = UUID("6e0b1d8e-3f0f-4c57-9f0a-2f6f3f1d0a10")
+"""What stands for nobody where the usual yard of nobody is made."""
 MOST_YARDS = 100
 """How many yards somebody has."""
 
@@ -84,6 +86,24 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
             session.flush()
             self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
             session.commit()
+            return self._read(session, row)
+
+    def usual(self, owner: UUID | None = None) -> StoredYard:
+        """The first yard of somebody's own, or of nobody's; made where there is none, once however many ask
+        for it at once.
+        """
+        whose = YardRow.owner_id == owner if owner else YardRow.owner_id.is_(None)
+        lock = int.from_bytes((owner or NOBODY).bytes[:8], signed=True)
+        with Session(self._engine) as session:
+            session.execute(select(func.pg_advisory_xact_lock(lock)))
+            own = select(YardRow).where(whose, YardRow.deleted_at.is_(None)).order_by(YardRow.place).limit(1)
+            row = session.scalar(own)
+            if row is None:
+                row = YardRow(id=uuid4(), head=0, owner_id=owner)
+                session.add(row)
+                session.flush()
+                self._append(session, row, "make", LONE.document(), CURRENT_SCHEMA)
+                session.commit()
             return self._read(session, row)
 
     def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> StoredYard:
