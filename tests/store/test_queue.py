@@ -7,9 +7,11 @@ from multiprocessing.process import BaseProcess
 from time import monotonic, sleep
 
 import pytest
+from procrastinate.exceptions import JobAborted
 from sqlalchemy import Engine, text
 
 from acrebox.core.yard import Yard
+from acrebox.jobs import doing as module
 from acrebox.jobs.doing import do_jobs
 from acrebox.jobs.figures import Listed, listed
 from acrebox.jobs.lanes import prepare
@@ -142,3 +144,16 @@ def test_one_that_is_told_to_stop_stops_and_what_is_there_stays(
         assert queue.at(yard.id) in (At.STOPPING, At.STOPPED)
         until(lambda: queue.at(yard.id) is At.STOPPED)
     assert any(row.stale for row in kept(store, yard))
+
+
+def test_who_stops_it_over_the_last_bed_of_a_turn_stops_it(
+    engine: Engine, queue: Queue, yard: StoredYard, store: BedStore, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    for n in range(2):
+        store.make(design(name=f"Bed {n}"), yard.id)
+    monkeypatch.setattr(module, "TURN_S", 0.0)  # a turn is one bed
+    monkeypatch.setattr(module, "bounded", lambda work, *_: work())  # this process is to stay as it is
+    asked = iter((False, True))
+    with pytest.raises(JobAborted):
+        module.Figures(engine, 10, 512).work_out(yard.id, lambda: next(asked))
+    assert [row.stale for row in kept(store, yard)] == [False, True]

@@ -13,7 +13,7 @@ from acrebox.api.door import Asks, Caller
 from acrebox.api.notes import Notes
 from acrebox.api.passphrases import check_passphrase, hash_passphrase
 from acrebox.api.problems import RESPONSES
-from acrebox.api.sure import by_passphrase
+from acrebox.api.sure import Passphrase, by_passphrase
 from acrebox.store import Account, Event, Happened, NotFoundError, SignedIn
 
 router = APIRouter(prefix="/api/account", tags=["account"], responses=RESPONSES)
@@ -24,8 +24,8 @@ Place = Annotated[int, Field(ge=0, lt=2**63)]
 class ChangedIn(BaseModel):
     """The passphrase as it was and as it is to be."""
 
-    old: Annotated[str, Field(min_length=1, max_length=200)]
-    new: Annotated[str, Field(min_length=1, max_length=200)]
+    old: Passphrase
+    new: Passphrase
 
 
 class SignedInOut(BaseModel):

@@ -16,6 +16,7 @@ from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId
 from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
 from acrebox.api.problems import RESPONSES, CodeWantedError
+from acrebox.api.sure import Passphrase
 from acrebox.api.tries import Tries, address_of, count
 from acrebox.core.errors import refuse
 from acrebox.store import Account, Happened, May, Person, Rates, SecondFactorStore
@@ -33,7 +34,6 @@ SAFE_KNOWN = f"__Host-{KNOWN}"
 """The name of the key by which a browser is known that signed in before."""
 
 Name = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00-\x1f]*\S[^\x00-\x1f]*$")]
-Passphrase = Annotated[str, Field(min_length=1, max_length=200)]
 Key = Annotated[str, Field(min_length=10, max_length=100)]
 Shared = Literal["look", "work"]
 

@@ -20,9 +20,8 @@ from acrebox.api.door import Asks, Caller
 from acrebox.api.intake import again
 from acrebox.api.problems import away, problem
 from acrebox.store import AWAY
+from acrebox.store.documents import HOUSE
 
-HOUSE = UUID("6f1d2a52-7f0b-5d53-9d3f-2f2b0a9f7c11")
-"""Who asks where nobody has to sign in; and what ids follow from."""
 KEY = "idempotency-key"
 SECRET = "/invitations"
 """Where answers have a key in them that is kept nowhere."""

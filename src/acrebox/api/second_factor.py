@@ -76,7 +76,7 @@ def read_factor(asks: Asks, kept: AllStores) -> FactorOut:
 @router.post("")
 def begin(request: Request, given: ByPassphrase, asks: Asks, kept: AllStores) -> SecretOut:
     """A new secret for a device that shows codes; it is not asked for until a code of it was given."""
-    account = by_passphrase(request, given.passphrase, asks.account, kept)
+    account = by_passphrase(request, given.passphrase, somebody(asks), kept)
     if factors_of(kept).of(account.id).since:
         raise HTTPException(409, "You have a second factor. Give that up first.")
     secret = factors_of(kept).begin(account.id)
@@ -99,14 +99,14 @@ def confirm(request: Request, given: CodeIn, asks: Asks, kept: AllStores, notes:
 @router.post("/codes")
 def renew_codes(request: Request, given: ByBoth, asks: Asks, kept: AllStores) -> CodesOut:
     """Other recovery codes in place of those there are."""
-    account = by_both(request, given, asks.account, kept)
+    account = by_both(request, given, somebody(asks), kept)
     return CodesOut(codes=factors_of(kept).renew(account.id))
 
 
 @router.post("/off", status_code=204)
 def give_up(request: Request, given: ByBoth, asks: Asks, kept: AllStores, notes: Notes) -> None:
     """Have it asked for no more."""
-    account = by_both(request, given, asks.account, kept)
+    account = by_both(request, given, somebody(asks), kept)
     factors_of(kept).off(account.id)
     notes(Happened.NO_FACTOR, browser_of(request), about=account.id)
 

@@ -40,11 +40,9 @@ def factors_of(kept: Stores) -> SecondFactorStore:
 
 
 def by_passphrase(
-    request: Request, passphrase: str, account: Account | None, kept: Stores, field: str = "passphrase"
+    request: Request, passphrase: str, account: Account, kept: Stores, field: str = "passphrase"
 ) -> Account:
     """Who is signed in, having given his passphrase once more. Raises HTTPException, DesignError."""
-    if account is None:
-        raise HTTPException(404, "There are no accounts here: start with --accounts.")
     count(request, BY_ACCOUNT, "passphrase", str(account.id))
     found = kept.accounts.secret_of(account.name)
     if found is None or not is_right(found[1], passphrase):
@@ -52,7 +50,7 @@ def by_passphrase(
     return account
 
 
-def by_both(request: Request, given: ByBoth, account: Account | None, kept: Stores) -> Account:
+def by_both(request: Request, given: ByBoth, account: Account, kept: Stores) -> Account:
     """The same, and a code."""
     found = by_passphrase(request, given.passphrase, account, kept)
     if factors_of(kept).use(found.id, given.code) is None:

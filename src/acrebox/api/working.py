@@ -22,6 +22,7 @@ from starlette.types import Receive
 from acrebox.core.errors import refuse
 from acrebox.jobs.lanes import (
     NO_MEMORY,
+    ODD,
     BusyError,
     EndedEarlyError,
     EndedError,
@@ -43,7 +44,6 @@ MOST_WAITING = 64
 """How many pieces of work wait at most."""
 LEFT_S = 1.0
 """How long work goes on that nobody waits for any more: what is nearly done is cheaper than to begin anew."""
-ODD = "a smaller bed, or one with less in it"
 
 
 class Doer(Protocol):

@@ -19,9 +19,9 @@ from sqlalchemy.engine import make_url
 
 from acrebox.core.errors import refuse
 from acrebox.jobs.figures import listed
-from acrebox.jobs.lanes import bounded
+from acrebox.jobs.lanes import ODD, bounded
 from acrebox.store import Bed, BedStore, NotFoundError, YardStore
-from acrebox.store.engine import connect
+from acrebox.store.engine import REACHED_IN_S, connect
 from acrebox.store.queue import FIGURES, SCHEMA, Queue, begun, done
 
 LOG = logging.getLogger("acrebox.jobs")
@@ -35,7 +35,6 @@ BEATS = 5
 """How often it says in that time that it is there."""
 TRIES = 5
 """How often work is tried that went wrong, as where the database was away."""
-ODD = "a smaller bed, or one with less in it"
 
 
 class Figures:
@@ -56,7 +55,10 @@ class Figures:
                 raise JobAborted
             return self._one(work, bed, *args)
 
-        return any(row.stale for row in listed(kept, BedStore(self._engine), TURN_S, one))
+        left = any(row.stale for row in listed(kept, BedStore(self._engine), TURN_S, one))
+        if left and is_to_stop():
+            raise JobAborted
+        return left
 
     def _one(self, work: Callable[..., Any], bed: Bed, *args: Any) -> Any:
         """What one bed comes to. Raises DesignError where processes ended over it."""
@@ -86,7 +88,7 @@ def do_jobs(url: str, takes_s: float, takes_mb: int, gone_s: float = GONE_S) -> 
 def _reached(url: str) -> dict[str, Any]:
     """How the tables of the queue are reached."""
     address = make_url(url).set(drivername="postgresql").render_as_string(hide_password=False)
-    options = {"options": f"-c search_path={SCHEMA}", "connect_timeout": 5}
+    options = {"options": f"-c search_path={SCHEMA}", "connect_timeout": REACHED_IN_S}
     return {"conninfo": address, "kwargs": options, "min_size": 1, "max_size": 3, "timeout": 10}
 
 

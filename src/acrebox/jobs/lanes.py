@@ -41,6 +41,8 @@ MB = 1024 * 1024
 PR_SET_PDEATHSIG = 1
 NO_MEMORY = 77
 """With what a process ends to which no more memory was given: what is left in it is not to be trusted."""
+ODD = "a smaller bed, or one with less in it"
+"""What is allowed where a bed takes too much to work out."""
 NICER = 5
 """How much work stands back behind answering."""
 

@@ -2,7 +2,6 @@
 
 import logging
 import os
-import signal
 from multiprocessing import get_context, parent_process
 from pathlib import Path
 from threading import Event, Thread
@@ -64,7 +63,6 @@ def _does_jobs(url: str, home: str) -> None:
     begin()
     Thread(target=_end_with_start, name="start", daemon=True).start()
     Path("/proc/self/comm").write_text(NAME)
-    signal.signal(signal.SIGTERM, signal.SIG_DFL)
     log_to(Path(home))
     try:
         do_jobs(url, TAKES_S, TAKES_MB)

@@ -12,7 +12,7 @@ from hashlib import sha256
 from secrets import token_urlsafe
 from uuid import UUID, uuid4
 
-from sqlalchemy import Engine, delete, func, select, update
+from sqlalchemy import ColumnElement, Engine, delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
@@ -71,8 +71,19 @@ class Invited:
 
 
 def hash_of(key: str) -> str:
-    """What is kept of a key."""
-    return sha256(key.encode()).hexdigest()
+    """What is kept of a key, or of a code."""
+    return sha256(key.encode("utf-8", "replace")).hexdigest()
+
+
+def in_days(days: int) -> datetime:
+    """So many days from now."""
+    return datetime.now(UTC) + timedelta(days=days)
+
+
+def owned_by(account: UUID) -> ColumnElement[bool]:
+    """That a yard is somebody's own; what is nobody's is the first one's."""
+    first = select(AccountRow.first).where(AccountRow.id == account).scalar_subquery()
+    return (YardRow.owner_id == account) | (YardRow.owner_id.is_(None) & first.is_(True))
 
 
 class AccountStore:
@@ -129,7 +140,7 @@ class AccountStore:
                 return None
             session.execute(delete(InvitationRow).where(InvitationRow.made_by.is_(None)))
             key = token_urlsafe(24)
-            session.add(InvitationRow(id=uuid4(), key=hash_of(key), ends_at=_in_days(INVITED_DAYS)))
+            session.add(InvitationRow(id=uuid4(), key=hash_of(key), ends_at=in_days(INVITED_DAYS)))
             session.commit()
             return key
 
@@ -137,7 +148,7 @@ class AccountStore:
         """The key of a link that is good once, for an account and for what it may do in a yard. Raises
         TooManyError.
         """
-        key, ends = token_urlsafe(24), _in_days(INVITED_DAYS)
+        key, ends = token_urlsafe(24), in_days(INVITED_DAYS)
         with Session(self._engine) as session:
             session.execute(delete(InvitationRow).where(InvitationRow.ends_at < func.now()))
             # One that is asked for again by the same name is the same link, with another key.
@@ -238,12 +249,11 @@ class AccountStore:
 
     def mays(self, account: Account) -> dict[UUID, May]:
         """What somebody may do in which yards, those put away among them; others are not there for him."""
-        own = YardRow.owner_id == account.id
-        mine = own | YardRow.owner_id.is_(None) if account.first else own
         shared = select(ShareRow.yard_id, ShareRow.may).where(ShareRow.account_id == account.id)
         with Session(self._engine) as session:
             found = {yard: May(may) for yard, may in session.execute(shared)}
-            return found | dict.fromkeys(session.scalars(select(YardRow.id).where(mine)), May.OWN)
+            own = session.scalars(select(YardRow.id).where(owned_by(account.id)))
+            return found | dict.fromkeys(own, May.OWN)
 
     def yard_of_bed(self, bed: UUID) -> UUID | None:
         """The yard of a bed, put away or not; None where there is no such bed."""
@@ -288,10 +298,6 @@ class AccountStore:
 def _share(session: Session, yard: UUID, account: UUID, may: May) -> None:
     row = insert(ShareRow).values(yard_id=yard, account_id=account, may=may)
     session.execute(row.on_conflict_do_update(index_elements=["yard_id", "account_id"], set_={"may": may}))
-
-
-def _in_days(days: int) -> datetime:
-    return datetime.now(UTC) + timedelta(days=days)
 
 
 def account_of(row: AccountRow) -> Account:

@@ -20,6 +20,9 @@ from acrebox.core.errors import AcreBoxError
 from acrebox.store.tables import BedRow, RevisionRow, YardRevisionRow, YardRow
 from acrebox.store.thinning import EVERY, Mark, thinned
 
+HOUSE = UUID("6f1d2a52-7f0b-5d53-9d3f-2f2b0a9f7c11")
+"""Who asks where nobody has to sign in; and what ids of what he makes follow from."""
+
 
 class StoreError(AcreBoxError):
     """Base of what the store refuses."""
@@ -37,6 +40,11 @@ def check_few(there: int | None, most: int, of: str) -> None:
     """Raises TooManyError where one more would be too many."""
     if there is not None and there >= most:
         raise TooManyError(f"There are {there} {of}, and {most} is as many as there can be.")
+
+
+def wait_for(session: Session, what: UUID) -> None:
+    """Of two who do something of that name at once, the second waits until the first is done."""
+    session.execute(select(func.pg_advisory_xact_lock(int.from_bytes(what.bytes[:8], signed=True))))
 
 
 class NothingToUndoError(StoreError):
@@ -95,7 +103,7 @@ class DocumentStore(ABC, Generic[K, R]):
         """What a write that came before has made already under an id; of two at once the second waits."""
         if made is None:
             return None
-        session.execute(select(func.pg_advisory_xact_lock(int.from_bytes(made.bytes[:8], signed=True))))
+        wait_for(session, made)
         row = session.get(self.rows, made)
         return None if row is None else self._read(session, row)
 

@@ -12,6 +12,7 @@ from uuid import UUID
 from sqlalchemy import Engine, delete, func, or_, select, update
 from sqlalchemy.orm import Session
 
+from acrebox.store.accounts import owned_by
 from acrebox.store.tables import AccountRow, EventRow, YardRow
 
 KEPT_DAYS = 400
@@ -97,10 +98,7 @@ class EventStore:
 
     def of(self, account: UUID, before: int | None = None) -> Sequence[Event]:
         """What happened to somebody and in the yards that are his, the last first."""
-        first = select(AccountRow.first).where(AccountRow.id == account).scalar_subquery()
-        own = select(YardRow.id).where(
-            or_(YardRow.owner_id == account, YardRow.owner_id.is_(None) & first.is_(True))
-        )
+        own = select(YardRow.id).where(owned_by(account))
         his = or_(EventRow.about == account, EventRow.yard_id.in_(own))
         query = select(EventRow).where(his).order_by(EventRow.place.desc()).limit(MOST)
         if before is not None:

@@ -15,6 +15,7 @@ from uuid import UUID
 from sqlalchemy import Engine, delete, or_, select, update
 from sqlalchemy.orm import Session
 
+from acrebox.store.accounts import owned_by
 from acrebox.store.documents import NotFoundError, StoreError
 from acrebox.store.tables import (
     AccountRow,
@@ -93,8 +94,7 @@ def _account(session: Session, account: UUID, lock: bool = False) -> AccountRow:
 
 def _own(row: AccountRow) -> Any:
     """The yards of somebody's own."""
-    own = YardRow.owner_id == row.id
-    return select(YardRow).where(or_(own, YardRow.owner_id.is_(None)) if row.first else own)
+    return select(YardRow).where(owned_by(row.id))
 
 
 def _told(session: Session, row: AccountRow) -> dict[str, Any]:

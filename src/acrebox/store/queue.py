@@ -119,7 +119,7 @@ class Queue:
         for job in self._of(yard):
             if Status(str(job.status)) in ENDED:
                 self._forget(job)
-        own = f"{FIGURES} {yard}"
+        own = _lock_of(yard)
         task = self._app.configure_task(FIGURES, allow_unknown=True, lock=own, queueing_lock=own)
         try:
             task.defer(yard=str(yard))
@@ -143,10 +143,15 @@ class Queue:
                 self._app.job_manager.cancel_job_by_id(job.id, abort=True)
 
     def _of(self, yard: UUID) -> list[Job]:
-        return self._app.job_manager.list_jobs(queueing_lock=f"{FIGURES} {yard}")
+        return self._app.job_manager.list_jobs(queueing_lock=_lock_of(yard))
 
     def _forget(self, job: Job) -> None:
         self._tables.execute_query("DELETE FROM procrastinate_jobs WHERE id = %(id)s", id=job.id)
+
+
+def _lock_of(yard: UUID) -> str:
+    """By what the work of a yard is known, of which one is done at a time and one waits."""
+    return f"{FIGURES} {yard}"
 
 
 def begun(engine: Engine, bed: UUID) -> int:

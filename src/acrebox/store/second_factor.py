@@ -8,7 +8,6 @@ and no backup. Of recovery codes only hashes are kept.
 from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
-from hashlib import sha256
 from hmac import compare_digest
 from pathlib import Path
 from secrets import choice
@@ -21,6 +20,7 @@ from sqlalchemy import Engine, delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
+from acrebox.store.accounts import hash_of
 from acrebox.store.documents import StoreError
 from acrebox.store.tables import RecoveryCodeRow, SecondFactorRow
 
@@ -120,7 +120,7 @@ class SecondFactorStore:
         """
         plain = "".join(code.split()).replace("-", "").lower()
         if len(plain) == GROUPS * GROUP:
-            its = RecoveryCodeRow.account_id == account, RecoveryCodeRow.key == _hash_of(plain)
+            its = RecoveryCodeRow.account_id == account, RecoveryCodeRow.key == hash_of(plain)
             with Session(self._engine) as session:
                 used = session.scalar(
                     delete(RecoveryCodeRow).where(*its).returning(RecoveryCodeRow.account_id)
@@ -172,9 +172,5 @@ def off(engine: Engine, account: UUID) -> None:
 def _renewed(session: Session, account: UUID) -> list[str]:
     session.execute(delete(RecoveryCodeRow).where(RecoveryCodeRow.account_id == account))
     codes = ["".join(choice(LETTERS) for _ in range(GROUPS * GROUP)) for _ in range(CODES)]
-    session.add_all(RecoveryCodeRow(key=_hash_of(code), account_id=account) for code in codes)
+    session.add_all(RecoveryCodeRow(key=hash_of(code), account_id=account) for code in codes)
     return ["-".join(code[n : n + GROUP] for n in range(0, len(code), GROUP)) for code in codes]
-
-
-def _hash_of(code: str) -> str:
-    return sha256(code.encode("utf-8", "replace")).hexdigest()

@@ -2,14 +2,13 @@
 
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
-from hashlib import sha256
 from secrets import token_urlsafe
 from uuid import UUID
 
 from sqlalchemy import Engine, delete, func, select
 from sqlalchemy.orm import Session
 
-from acrebox.store.accounts import Account, account_of
+from acrebox.store.accounts import Account, account_of, hash_of, in_days
 from acrebox.store.documents import NotFoundError
 from acrebox.store.tables import AccountRow, BrowserRow, SessionRow
 
@@ -47,9 +46,9 @@ class SessionStore:
         with Session(self._engine) as session:
             session.execute(delete(SessionRow).where(SessionRow.ends_at < func.now()))
             row = SessionRow(
-                key=_hash_of(key),
+                key=hash_of(key),
                 account_id=account,
-                ends_at=_in_days(SESSION_DAYS),
+                ends_at=in_days(SESSION_DAYS),
                 agent=agent[:200],
                 address=address[:60],
             )
@@ -60,7 +59,7 @@ class SessionStore:
     def sign_out(self, key: str) -> None:
         """Let a key be good no more."""
         with Session(self._engine) as session:
-            session.execute(delete(SessionRow).where(SessionRow.key == _hash_of(key)))
+            session.execute(delete(SessionRow).where(SessionRow.key == hash_of(key)))
             session.commit()
 
     def who(self, key: str) -> Account | None:
@@ -69,14 +68,14 @@ class SessionStore:
             found = session.execute(
                 select(AccountRow, SessionRow)
                 .join(SessionRow, SessionRow.account_id == AccountRow.id)
-                .where(SessionRow.key == _hash_of(key), *_GOOD)
+                .where(SessionRow.key == hash_of(key), *_GOOD)
             ).one_or_none()
             if found is None:
                 return None
             row, kept = found
             account = account_of(row)
             if datetime.now(UTC) - kept.seen_at > SEEN_EVERY:
-                kept.seen_at, kept.ends_at = datetime.now(UTC), _in_days(SESSION_DAYS)
+                kept.seen_at, kept.ends_at = datetime.now(UTC), in_days(SESSION_DAYS)
                 session.commit()
             return account
 
@@ -85,7 +84,7 @@ class SessionStore:
         with Session(self._engine) as session:
             query = select(SessionRow).where(SessionRow.account_id == account, *_GOOD)
             return [
-                SignedIn(r.id, r.agent, r.address, r.made_at, r.seen_at, r.key == _hash_of(key))
+                SignedIn(r.id, r.agent, r.address, r.made_at, r.seen_at, r.key == hash_of(key))
                 for r in session.scalars(query.order_by(SessionRow.seen_at.desc()))
             ]
 
@@ -102,7 +101,7 @@ class SessionStore:
     def is_known(self, account: UUID, key: str) -> bool:
         """Whether a browser signed in to an account before."""
         with Session(self._engine) as session:
-            good = BrowserRow.key == _hash_of(key), BrowserRow.ends_at > func.now()
+            good = BrowserRow.key == hash_of(key), BrowserRow.ends_at > func.now()
             return session.scalar(select(BrowserRow.account_id).where(*good)) == account
 
     def know(self, account: UUID) -> str:
@@ -110,7 +109,7 @@ class SessionStore:
         key = token_urlsafe(32)
         with Session(self._engine) as session:
             session.execute(delete(BrowserRow).where(BrowserRow.ends_at < func.now()))
-            session.add(BrowserRow(key=_hash_of(key), account_id=account, ends_at=_in_days(KNOWN_DAYS)))
+            session.add(BrowserRow(key=hash_of(key), account_id=account, ends_at=in_days(KNOWN_DAYS)))
             session.commit()
         return key
 
@@ -119,12 +118,3 @@ _GOOD = (
     SessionRow.ends_at > func.now(),
     SessionRow.made_at > func.now() - timedelta(days=LONGEST_DAYS),
 )
-
-
-def _hash_of(key: str) -> str:
-    """What is kept of a key."""
-    return sha256(key.encode()).hexdigest()
-
-
-def _in_days(days: int) -> datetime:
-    return datetime.now(UTC) + timedelta(days=days)

@@ -7,16 +7,14 @@ from functools import lru_cache
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import func, select
+from sqlalchemy import ColumnElement, func, select
 from sqlalchemy.orm import Session
 
 from acrebox.core.errors import DesignError, Problem
 from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_problems
-from acrebox.store.documents import DocumentStore, Stored, check_few, stored
+from acrebox.store.documents import HOUSE, DocumentStore, Stored, check_few, stored, wait_for
 from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
 
-NOBODY = UUID("6e0b1d8e-3f0f-4c57-9f0a-2f6f3f1d0a10")
-"""What stands for nobody where the usual yard of nobody is made."""
 MOST_YARDS = 100
 """How many yards somebody has."""
 
@@ -78,33 +76,27 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
         with Session(self._engine) as session:
             if (there := self._made_before(session, made)) is not None:
                 return there
-            its = YardRow.owner_id == owner if owner else YardRow.owner_id.is_(None)
-            count = select(func.count()).where(its, YardRow.deleted_at.is_(None))
+            count = select(func.count()).where(_of(owner), YardRow.deleted_at.is_(None))
             check_few(session.scalar(count), MOST_YARDS, "yards of one owner")
-            row = YardRow(id=made or uuid4(), head=0, owner_id=owner)
-            session.add(row)
-            session.flush()
-            self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
-            session.commit()
-            return self._read(session, row)
+            return self._make(session, yard, owner, made or uuid4())
 
     def usual(self, owner: UUID | None = None) -> StoredYard:
         """The first yard of somebody's own, or of nobody's; made where there is none, once however many ask
         for it at once.
         """
-        whose = YardRow.owner_id == owner if owner else YardRow.owner_id.is_(None)
-        lock = int.from_bytes((owner or NOBODY).bytes[:8], signed=True)
         with Session(self._engine) as session:
-            session.execute(select(func.pg_advisory_xact_lock(lock)))
-            own = select(YardRow).where(whose, YardRow.deleted_at.is_(None)).order_by(YardRow.place).limit(1)
-            row = session.scalar(own)
-            if row is None:
-                row = YardRow(id=uuid4(), head=0, owner_id=owner)
-                session.add(row)
-                session.flush()
-                self._append(session, row, "make", LONE.document(), CURRENT_SCHEMA)
-                session.commit()
-            return self._read(session, row)
+            wait_for(session, owner or HOUSE)
+            own = select(YardRow).where(_of(owner), YardRow.deleted_at.is_(None))
+            row = session.scalar(own.order_by(YardRow.place).limit(1))
+            return self._read(session, row) if row else self._make(session, LONE, owner, uuid4())
+
+    def _make(self, session: Session, yard: Yard, owner: UUID | None, made: UUID) -> StoredYard:
+        row = YardRow(id=made, head=0, owner_id=owner)
+        session.add(row)
+        session.flush()
+        self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
+        session.commit()
+        return self._read(session, row)
 
     def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> StoredYard:
         """Save a yard that started from revision `base`. Raises StaleError when that is not the newest."""
@@ -113,3 +105,8 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
     def _read(self, session: Session, row: YardRow) -> StoredYard:
         count = select(func.count()).where(BedRow.yard_id == row.id, BedRow.deleted_at.is_(None))
         return StoredYard(**stored(row, self._newest(session, row)), beds=session.scalar(count) or 0)
+
+
+def _of(owner: UUID | None) -> ColumnElement[bool]:
+    """That a yard has that owner, or none."""
+    return YardRow.owner_id == owner if owner else YardRow.owner_id.is_(None)

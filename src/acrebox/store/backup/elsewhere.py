@@ -9,6 +9,7 @@ import shutil
 import subprocess
 from dataclasses import dataclass
 from pathlib import Path
+from typing import IO
 
 from acrebox.store.backup.form import ENDING, BackupError
 from acrebox.store.backup.putting import try_out
@@ -47,8 +48,8 @@ class Elsewhere:
             raise BackupError(f"{self.keys} cannot be read as public keys of age: {reason}.") from None
         if SECRET in told:
             says = f"{self.keys} has a secret key in it: whoever gets at this machine could read all backups."
-            raise BackupError(f"{says} Put only the line here that begins with 'age1'.")
-        self._locked(b"", None)
+            raise BackupError(f"{says} Put only the line there that begins with 'age1'.")
+        self._lock(subprocess.DEVNULL, subprocess.DEVNULL)
 
     def lacks(self, file: Path) -> bool:
         """Whether a backup is not there yet."""
@@ -60,30 +61,32 @@ class Elsewhere:
             try_out(url, read, file.name)
         self.check()
         there = self._named(file)
-        if self.keys is None:
-            with file.open("rb") as read, written_whole(there) as out:
+        with file.open("rb") as read, written_whole(there) as out:
+            if self.keys is None:
                 shutil.copyfileobj(read, out)
-        else:
-            with file.open("rb") as read, written_whole(there) as out:
-                self._locked(read, out)
-        for old in sorted(self.folder.glob(f"{STEM}*{ENDING}{LOCKED if self.keys else ''}"))[:-KEPT]:
+            else:
+                self._lock(read, out)
+        for old in sorted(self.folder.glob(f"{STEM}*{ENDING}{self._locked}"))[:-KEPT]:
             old.unlink()
         return there
 
     def _named(self, file: Path) -> Path:
-        return self.folder / f"{file.name}{LOCKED if self.keys else ''}"
+        return self.folder / f"{file.name}{self._locked}"
 
-    def _locked(self, told: object, out: object) -> None:
-        """Encrypt bytes, or what is in an open file, into another; or only see that it can be done."""
-        given = {"input": told} if isinstance(told, bytes) else {"stdin": told}
+    @property
+    def _locked(self) -> str:
+        return LOCKED if self.keys else ""
+
+    def _lock(self, read: IO[bytes] | int, out: IO[bytes] | int) -> None:
+        """Encrypt what is read into another file. Raises BackupError."""
         try:
             done = subprocess.run(
                 ["age", "-R", str(self.keys)],
-                stdout=out or subprocess.DEVNULL,
+                stdin=read,
+                stdout=out,
                 stderr=subprocess.PIPE,
                 timeout=TAKES_S,
                 check=False,
-                **given,  # type: ignore[call-overload]
             )
         except subprocess.TimeoutExpired:
             raise BackupError(f"age was not done within {TAKES_S} s.") from None
