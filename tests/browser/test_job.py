@@ -39,8 +39,10 @@ def test_a_bed_from_nothing_in_feet_and_inches(page: Page, site: str) -> None:
 
 
 def two_tabs(new_context: Callable[..., BrowserContext], site: str, bed: str) -> tuple[Page, Page]:
+    """Two tabs with one bed; the second hears nothing of what is changed."""
     context = new_context()
     one, other = context.new_page(), context.new_page()
+    other.add_init_script("delete window.EventSource")
     for tab in (one, other):
         open_bed(tab, site, bed)
     return one, other
@@ -49,6 +51,10 @@ def two_tabs(new_context: Callable[..., BrowserContext], site: str, bed: str) ->
 def test_two_tabs_that_change_the_same(new_context: Callable[..., BrowserContext], site: str) -> None:
     bed = make_bed(site, document(name="Two tabs"))
     one, other = two_tabs(new_context, site, bed)
+    other.get_by_label("Length, outside").fill("5 ft")
+    saved(other)
+    expect(one.get_by_label("Length, outside")).to_have_value("5 ft")
+    expect(one.locator(".banner")).to_contain_text("changed elsewhere meanwhile")
     one.get_by_label("Length, outside").fill("6 ft")
     saved(one)
     other.get_by_label("Length, outside").fill("7 ft")

@@ -12,5 +12,6 @@ def test_no_check_of_a_short_walk_fails(service: Served) -> None:
     counts = re.search(r"Selected: (\d+)/(\d+)\s+Tested: (\d+)", said)
     assert counts, said
     assert int(counts[1]) > 60
-    assert counts[1] == counts[2] == counts[3], said
+    # All but the one whose answer goes on for as long as one listens.
+    assert int(counts[2]) - 1 == int(counts[1]) == int(counts[3]), said
     assert code == 0, said

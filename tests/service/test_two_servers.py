@@ -1,5 +1,6 @@
 """Two servers over one database behind a proxy: one is killed, and nothing is lost and nobody signed out."""
 
+import json
 import os
 import re
 import shutil
@@ -171,6 +172,17 @@ def test_one_is_killed_and_nothing_is_lost_and_nobody_signed_out(
     stale = at[first].put(f"/api/beds/{bed['id']}", json=document(name="Late"), headers={"If-Match": "1"})
     assert (stale.status_code, stale.json()["saved"]["design"]["name"]) == (412, "Changed")
 
+    # What is changed at one is told to who looks at it at the other, and through the proxy.
+    for page in (at[second], client):
+        with page.stream("GET", "/api/changes") as told:
+            notices = (json.loads(line[5:]) for line in told.iter_lines() if line.startswith("data:"))
+            assert next(notices) == {}
+            now = at[first].get(f"/api/beds/{bed['id']}").json()["revision"]
+            name = {"If-Match": str(now)}
+            again = at[first].put(f"/api/beds/{bed['id']}", json=document(name=f"No. {now}"), headers=name)
+            assert next(notices) == {"yard": bed["yard"], "bed": bed["id"], "revision": now + 1}
+            assert again.status_code == 200
+
     # Tries are counted together.
     wrong = {**me, "passphrase": "not that one at all"}
     told_by = [at[server].post("/api/session", json=wrong).status_code for server in two for _ in range(6)]
@@ -202,3 +214,7 @@ def test_one_is_killed_and_nothing_is_lost_and_nobody_signed_out(
     assert {row["id"] for row in told["beds"]} == made
     assert client.get("/api/session").json()["name"] == "Hedda"
     engine.dispose()
+    # Who listens is told the end of it when a server is stopped.
+    with at[first].stream("GET", "/api/changes") as heard:
+        first.process.terminate()
+        assert "".join(heard.iter_text()).startswith("data: {}")

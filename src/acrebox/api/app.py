@@ -14,6 +14,7 @@ from acrebox import __version__
 from acrebox.api import (
     account,
     beds,
+    changes,
     filling,
     grounds,
     grounds_tried,
@@ -59,6 +60,7 @@ ROUTERS = (
     practice.router,
     readings.router,
     beds.router,
+    changes.router,
     grounds.router,
     grounds_tried.router,
     accounts_of.router,
@@ -133,6 +135,7 @@ def make_app(
     if engine is not None:
         app.state.engine = engine
         app.state.stores = stores
+        app.state.hub = changes.Hub(engine)
     for router in (planning.router(), *ROUTERS):
         app.include_router(router, dependencies=[Depends(authorise)])
     if built is not None:

@@ -1,10 +1,14 @@
-"""How many requests of one house are under way at once, in one process; those of others go on beside them."""
+"""How many requests of one house are under way at once, in one process; those of others go on beside them.
+
+Pages that are told of changes are counted where they are told.
+"""
 
 from collections import Counter
 
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from acrebox.api.addresses import house_at, is_proxy
+from acrebox.api.changes import PATH as CHANGES
 from acrebox.api.problems import problem
 
 MOST_OF_ONE = 64
@@ -21,7 +25,7 @@ class Crowd:
         """One request."""
         client = scope.get("client")
         house = house_at(client[0]) if client else ""
-        if scope["type"] != "http" or is_proxy(house) or not house:
+        if scope["type"] != "http" or is_proxy(house) or not house or scope["path"] == CHANGES:
             await self._app(scope, receive, send)
             return
         if self._here[house] >= self._most:

@@ -53,6 +53,7 @@ ROUTES: dict[Rule, str] = {
         POST /api/practice/{number}/check
         GET /api/yards
         POST /api/yards
+        GET /api/changes
         PUT /api/account/passphrase
         GET /api/account/sessions
         DELETE /api/account/sessions/{session_id}

@@ -106,12 +106,12 @@ class Guard:
 
 
 def _headed(send: Send) -> Send:
-    """Sends the head of an answer and nothing of its body."""
+    """Sends the head of an answer and nothing of its body, which may go on for long."""
 
     async def head(message: Message) -> None:
-        if message["type"] == "http.response.body":
-            message = {**message, "body": b""}
-        await send(message)
+        if message["type"] == "http.response.start":
+            await send(message)
+            await send({"type": "http.response.body", "body": b""})
 
     return head
 

@@ -11,7 +11,7 @@ from acrebox.api.problems import REQUEST_ID, new_id, problem
 
 LOG = logging.getLogger("acrebox")
 SLOW_S = 2.0
-"""From how long on an answer is logged that was right."""
+"""From how long on, until it begins, an answer is logged that was right."""
 FAILED = 500
 
 
@@ -28,13 +28,13 @@ class Journal:
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
-        name, begun, status = new_id(), monotonic(), 0
+        name, begun, took, status = new_id(), monotonic(), 0.0, 0
         token = REQUEST_ID.set(name)
 
         async def told(message: Message) -> None:
-            nonlocal status
+            nonlocal status, took
             if message["type"] == "http.response.start":
-                status = int(message["status"])
+                status, took = int(message["status"]), monotonic() - begun
                 message = {**message, "headers": [*message["headers"], (b"x-request-id", name.encode())]}
             await send(message)
 
@@ -48,7 +48,6 @@ class Journal:
             says = f"Something went wrong here. It is in the log as {name}; nothing was changed half-way."
             await problem(FAILED, "failed", "Something went wrong.", says)(scope, receive, told)
         else:
-            took = monotonic() - begun
             if status >= 400 or took >= SLOW_S:
                 level = logging.ERROR if status >= FAILED else logging.INFO
                 LOG.log(level, "answered", extra={**about, "status": status, "ms": round(1000 * took)})

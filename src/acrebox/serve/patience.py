@@ -7,6 +7,7 @@ from typing import Any
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
 from acrebox.api.addresses import house_at, is_proxy
+from acrebox.api.changes import PATH as CHANGES
 from acrebox.api.problems import MEDIA_TYPE, ProblemDetails, new_id
 
 LOG = logging.getLogger("acrebox")
@@ -66,6 +67,13 @@ class Patience(HttpToolsProtocol):
     def is_idle(self) -> bool:
         """Whether it has sent no whole head of a request that is not answered yet."""
         return self._in_head or self._answered
+
+    def shutdown(self) -> None:
+        """The server stops: what is answered is answered to its end; what has none of its own is ended."""
+        super().shutdown()
+        if self.cycle is not None and self.scope["path"] == CHANGES:
+            scope: Any = self.scope
+            scope["app"].state.hub.close()
 
     def let_go(self) -> None:
         """Close it, and count it no more."""

@@ -17,16 +17,20 @@ from acrebox.store.reaching import AWAY, answers
 from acrebox.store.readings import KeptReading, ReadingStore
 from acrebox.store.second_factor import Factor, SecondFactorStore
 from acrebox.store.sessions import SessionStore, SignedIn
+from acrebox.store.telling import ALL, Changed, Ear
 from acrebox.store.weather import KeptWeather, WeatherStore
 from acrebox.store.yards import StoredYard, YardStore
 
 __all__ = [
+    "ALL",
     "AWAY",
     "Account",
     "AccountStore",
     "AnswerStore",
     "Bed",
     "BedStore",
+    "Changed",
+    "Ear",
     "Event",
     "EventStore",
     "Factor",

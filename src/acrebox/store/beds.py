@@ -17,6 +17,7 @@ from acrebox.core.errors import DesignError
 from acrebox.core.yard import Yard
 from acrebox.store.documents import DocumentStore, NotFoundError, Stored, check_few, stored
 from acrebox.store.tables import BedRow, FigureRow, RevisionRow, TickRow, WrittenRow, YardRevisionRow, YardRow
+from acrebox.store.telling import Changed, tell
 from acrebox.store.yards import yard_of
 
 KNOWN_DAYS = 60
@@ -169,8 +170,10 @@ class BedStore(DocumentStore[Bed, BedRow]):
             bed = self._row(session, bed_id, lock=True)
             if bed.yard_id != yard_id:
                 self._check_room(session, yard_id)
+                tell(session, self._changed(bed))
                 bed.came_from, bed.moved_at = bed.yard_id, session.scalar(select(func.now()))
                 bed.yard_id = yard_id
+                tell(session, self._changed(bed))
             session.commit()
             return self._read(session, bed)
 
@@ -210,6 +213,7 @@ class BedStore(DocumentStore[Bed, BedRow]):
                 session.execute(
                     delete(TickRow).where(TickRow.bed_id == bed_id, TickRow.kind == kind, TickRow.key == key)
                 )
+            tell(session, self._changed(bed))
             session.commit()
             return self._read(session, bed)
 
@@ -235,6 +239,9 @@ class BedStore(DocumentStore[Bed, BedRow]):
                 )
             )
             session.commit()
+
+    def _changed(self, row: BedRow, revision: int | None = None) -> Changed:
+        return Changed(yard=row.yard_id, bed=row.id, revision=revision)
 
     def _read(self, session: Session, row: BedRow) -> Bed:
         ticks = session.scalars(

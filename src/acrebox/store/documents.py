@@ -18,6 +18,7 @@ from sqlalchemy.orm import Session
 
 from acrebox.core.errors import AcreBoxError
 from acrebox.store.tables import BedRow, RevisionRow, YardRevisionRow, YardRow
+from acrebox.store.telling import Changed, tell
 from acrebox.store.thinning import EVERY, Mark, thinned
 
 HOUSE = UUID("6f1d2a52-7f0b-5d53-9d3f-2f2b0a9f7c11")
@@ -89,6 +90,10 @@ class DocumentStore(ABC, Generic[K, R]):
     def _read(self, session: Session, row: R) -> K:
         """The newest of a row."""
 
+    @abstractmethod
+    def _changed(self, row: R, revision: int | None = None) -> Changed:
+        """What is told of a row that was changed."""
+
     def untouched(self) -> bool:
         """Whether nothing of its kind was ever made here."""
         with Session(self._engine) as session:
@@ -153,6 +158,7 @@ class DocumentStore(ABC, Generic[K, R]):
             row = self._row(session, row_id, lock=True)
             self._claim(session, row, base)
             row.deleted_at = session.scalar(select(func.now()))
+            tell(session, self._changed(row))
             session.commit()
 
     def restore(self, row_id: UUID) -> K:
@@ -162,6 +168,7 @@ class DocumentStore(ABC, Generic[K, R]):
             if row is None:
                 raise NotFoundError(f"there is no {self.what} {row_id}")
             row.deleted_at = None
+            tell(session, self._changed(row))
             session.commit()
             return self._read(session, row)
 
@@ -227,6 +234,7 @@ class DocumentStore(ABC, Generic[K, R]):
             )
         )
         session.flush()
+        tell(session, self._changed(row, row.head))
         if row.head % EVERY == 0:
             self._thin(session, row)
 

@@ -11,6 +11,8 @@ from sqlalchemy.engine import make_url
 
 REACHED_IN_S = 5
 """How long a database may take to let us in."""
+FELT = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3}
+"""How soon a line is felt to be down whose other end went away without a word [s]."""
 MIGRATING = 8_240_010
 """A lock of the database: one at a time changes its tables."""
 CONNECTIONS = 8
@@ -26,7 +28,7 @@ def connect(url: str, *, answering: bool = False) -> Engine:
     address = make_url(url)
     if address.drivername in ("postgres", "postgresql"):
         address = address.set(drivername="postgresql+psycopg")
-    reached: dict[str, object] = {"connect_timeout": REACHED_IN_S}
+    reached: dict[str, object] = {"connect_timeout": REACHED_IN_S, **FELT}
     if not answering:
         return create_engine(address, pool_pre_ping=True, connect_args=reached)
     bounds = " ".join(f"-c {name}={milliseconds}" for name, milliseconds in ANSWERING_MS.items())

@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 
 from acrebox.store.accounts import owned_by
 from acrebox.store.tables import AccountRow, EventRow, YardRow
+from acrebox.store.telling import Changed, tell
 
 KEPT_DAYS = 400
 MOST = 200
@@ -94,6 +95,8 @@ class EventStore:
             row = EventRow(what=what, by=by[:60], address=address[:60], named=named[:200])
             row.yard_id, row.about = session.scalar(there), session.scalar(whom)
             session.add(row)
+            if row.about is not None:
+                tell(session, Changed(account=row.about))
             session.commit()
 
     def of(self, account: UUID, before: int | None = None) -> Sequence[Event]:

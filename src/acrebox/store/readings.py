@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session, defer
 from acrebox.core.measure.days import FIRST, LAST
 from acrebox.store.documents import NotFoundError
 from acrebox.store.tables import BedRow, ReadingRow
+from acrebox.store.telling import Changed, tell
 
 T = TypeVar("T")
 _BEGIN, _END = datetime.combine(FIRST, time.min, UTC), datetime.combine(LAST, time.max, UTC)
@@ -55,7 +56,7 @@ class ReadingStore:
         that fails, nothing is kept. Raises NotFoundError.
         """
         with Session(self._engine) as session:
-            self._bed(session, bed_id)
+            bed = self._bed(session, bed_id)
             new = insert(ReadingRow).values(
                 id=reading.id,
                 bed_id=bed_id,
@@ -70,6 +71,7 @@ class ReadingStore:
             )
             session.execute(new.on_conflict_do_nothing())
             answer = told(self._of(session, bed_id))
+            tell(session, Changed(yard=bed.yard_id, bed=bed_id))
             session.commit()
             return answer
 
@@ -80,10 +82,11 @@ class ReadingStore:
         `told` of all of them; where that fails, nothing is changed. Raises NotFoundError.
         """
         with Session(self._engine) as session:
-            self._bed(session, bed_id)
+            bed = self._bed(session, bed_id)
             rows = update(ReadingRow).where(ReadingRow.bed_id == bed_id, ReadingRow.id == reading_id)
             session.execute(rows.values(struck_at=func.now() if struck else None))
             answer = told(self._of(session, bed_id))
+            tell(session, Changed(yard=bed.yard_id, bed=bed_id))
             session.commit()
             return answer
 
@@ -113,7 +116,8 @@ class ReadingStore:
             for row, taken_at, text in session.execute(rows)
         ]
 
-    def _bed(self, session: Session, bed_id: UUID) -> None:
+    def _bed(self, session: Session, bed_id: UUID) -> BedRow:
         bed = session.get(BedRow, bed_id)
         if bed is None or bed.deleted_at is not None:
             raise NotFoundError(f"there is no bed {bed_id}")
+        return bed

@@ -14,6 +14,7 @@ from acrebox.core.errors import DesignError, Problem
 from acrebox.core.yard import CURRENT_SCHEMA, LONE, Yard, read_yard, yard_problems
 from acrebox.store.documents import HOUSE, DocumentStore, Stored, check_few, stored, wait_for
 from acrebox.store.tables import BedRow, YardRevisionRow, YardRow
+from acrebox.store.telling import Changed, tell
 
 MOST_YARDS = 100
 """How many yards somebody has."""
@@ -95,12 +96,17 @@ class YardStore(DocumentStore[StoredYard, YardRow]):
         session.add(row)
         session.flush()
         self._append(session, row, "make", yard.document(), CURRENT_SCHEMA)
+        if owner is not None:
+            tell(session, Changed(account=owner))
         session.commit()
         return self._read(session, row)
 
     def change(self, yard_id: UUID, base: int, yard: Yard, write_id: UUID | None = None) -> StoredYard:
         """Save a yard that started from revision `base`. Raises StaleError when that is not the newest."""
         return self._change(yard_id, base, yard.document(), CURRENT_SCHEMA, write_id)
+
+    def _changed(self, row: YardRow, revision: int | None = None) -> Changed:
+        return Changed(yard=row.id, revision=revision)
 
     def _read(self, session: Session, row: YardRow) -> StoredYard:
         count = select(func.count()).where(BedRow.yard_id == row.id, BedRow.deleted_at.is_(None))

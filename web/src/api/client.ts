@@ -7,6 +7,7 @@ type Shapes = components['schemas']
 export type Design = Shapes['Design-Output']
 export type Plan = Shapes['Plan']
 export type Bed = Omit<Shapes['BedOut'], 'design'> & { design: Design }
+export type Changed = Shapes['ChangedOut']
 export type Yard = Shapes['Yard-Output']
 export type StoredYard = Omit<Shapes['YardOut'], 'yard'> & { yard: Yard }
 export type YardBed = Shapes['YardBed']

@@ -7,7 +7,7 @@ import { usePlanning } from '@/state/usePlanning'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 import { alike } from '@/state/merge'
 import { thisTab } from '@/state/tab'
-import { useOthers } from '@/door/useOthers'
+import { isAll, useChanges } from '@/state/useChanges'
 import { useShown } from '@/state/useShown'
 import { useTicks } from '@/state/useTicks'
 import { writeAs } from '@/measure/print'
@@ -84,7 +84,10 @@ export function useBed(id: string) {
     })
   }
 
-  useOthers(() => void saving.look())
+  useChanges((changed) => {
+    if (isAll(changed) || changed.bed === id) void saving.look(changed.revision)
+    else if (changed.yard === yard.value && !changed.bed && saving.draft.value) void planning.ask(saving.draft.value)
+  })
   onScopeDispose(stop)
 
   const { plan } = planning

@@ -3,14 +3,19 @@ import { onMounted, shallowRef } from 'vue'
 
 import { api, type Happened } from '@/api/client'
 import { printTime } from '@/measure/print'
+import { useChanges } from '@/state/useChanges'
 import TextButton from '@/sheet/TextButton.vue'
 import { sayHappened } from './happened'
 
 /** What happened to one's account that one has not read yet. */
 const news = shallowRef<Happened[]>([])
-onMounted(async () => {
+async function load() {
   const answer = await api.notices()
   if (answer.ok) news.value = answer.value
+}
+onMounted(load)
+useChanges((changed) => {
+  if (changed.account) void load()
 })
 async function read() {
   const last = news.value.at(-1)

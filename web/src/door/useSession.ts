@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef } from 'vue'
+import { ref, shallowRef } from 'vue'
 
 import { api, onSignInAsked, sayRefusal, type SessionOut } from '@/api/client'
 import { router } from '@/router'
@@ -13,9 +13,6 @@ const trouble = ref<string | null>(null)
 const wantsCode = ref(false)
 const CODE_WANTED = '/problems/code-wanted'
 let asked: Promise<void> | null = null
-
-/** Whether others can come here, too, so that what they save is looked for. */
-export const others = computed(() => session.value?.accounts === true)
 
 async function fetchSession() {
   const answer = await api.session()

@@ -305,18 +305,23 @@ export function useSaving<D extends object>(ways: Ways<D>) {
     })
   }
 
-  /** Look whether it was changed elsewhere meanwhile. */
-  async function look(): Promise<Saved<D> | null> {
-    if (document.visibilityState !== 'visible' || !saved.value || conflict.value || dirty()) return null
-    const answer = await ways.fetch()
-    if (!answer.ok || !saved.value || dirty()) return null
-    if (answer.value.revision > saved.value.revision) {
-      changedElsewhere.value = true
-      saved.value = answer.value
-      draft.value = answer.value.document
-      await ways.check(answer.value.document)
-    }
-    return answer.value
+  /** Look whether it was changed elsewhere meanwhile; where it is told to which revision, only if that is another.
+      Writes of one's own that are under way come first: what they make is not from elsewhere. */
+  async function look(revision?: number | null): Promise<Saved<D> | null> {
+    const found = await inLine(async () => {
+      if (document.visibilityState !== 'visible' || !saved.value || conflict.value || dirty()) return null
+      if (revision && revision <= saved.value.revision) return null
+      const answer = await ways.fetch()
+      if (!answer.ok || !saved.value || dirty()) return null
+      if (answer.value.revision > saved.value.revision) {
+        changedElsewhere.value = true
+        saved.value = answer.value
+        draft.value = answer.value.document
+      }
+      return answer.value
+    })
+    if (found && draft.value === found.document) await ways.check(found.document)
+    return found
   }
 
   onScopeDispose(() => {

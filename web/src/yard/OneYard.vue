@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api } from '@/api/client'
@@ -12,6 +12,7 @@ import TextButton from '@/sheet/TextButton.vue'
 import SaveWord from '@/state/SaveWord.vue'
 import { fetchedLater } from '@/state/reached'
 import { useElsewhere } from '@/state/useElsewhere'
+import { isAll, useChanges } from '@/state/useChanges'
 import { useYard } from './useYard'
 import { workOn } from './work'
 import WorkLine from './WorkLine.vue'
@@ -35,6 +36,16 @@ onMounted(async () => {
   const problem = await yard.open()
   if (problem) missing.value = problem.status === 404 ? 'There is no such yard, or it was put away.' : problem.detail
 })
+
+/** What others do with its beds comes by itself; much at once is fetched once. */
+const SOON_MS = 250
+let soon: number | undefined
+useChanges((changed) => {
+  if (!isAll(changed) && changed.yard !== props.id) return
+  window.clearTimeout(soon)
+  soon = window.setTimeout(() => void load(props.id), SOON_MS)
+})
+onScopeDispose(() => window.clearTimeout(soon))
 
 /** The beds come some at a time, the first ones one by one; those that fill a phone before what they share, which they would push down. */
 const FIRST = 4

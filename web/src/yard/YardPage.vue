@@ -11,6 +11,7 @@ import Later from '@/sheet/Later.vue'
 import TextButton from '@/sheet/TextButton.vue'
 import { untilReached } from '@/state/reached'
 import SaveWord from '@/state/SaveWord.vue'
+import { useChanges } from '@/state/useChanges'
 import { useLight } from '@/theme/useLight'
 import OneYard from './OneYard.vue'
 
@@ -34,6 +35,10 @@ async function load() {
   else trouble.value = answer.problem.detail
 }
 onMounted(load)
+// Yards come, go and are named anew elsewhere, too.
+useChanges((changed) => {
+  if (changed.account || (changed.yard && !changed.bed)) void load()
+})
 
 /** The yard put away last, for as long as it can be brought back with one press. */
 const gone = ref<{ id: string; name: string } | null>(null)

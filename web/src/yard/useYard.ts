@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
 
 import { api, type Answer, type StoredYard, type Units, type Yard } from '@/api/client'
-import { useOthers } from '@/door/useOthers'
+import { isAll, useChanges } from '@/state/useChanges'
 import { provideSheet } from '@/state/sheet'
 import { asSaved, useSaving, type Saved } from '@/state/useSaving'
 
@@ -43,6 +43,8 @@ export function useYard(id: string, saved: () => void) {
     sides: computed(() => []),
     startOf: () => undefined,
   })
-  useOthers(() => void saving.look())
+  useChanges((changed) => {
+    if (isAll(changed) || (changed.yard === id && !changed.bed)) void saving.look(changed.revision)
+  })
   return { ...saving, kept, units }
 }
