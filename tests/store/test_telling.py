@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
+from pathlib import Path
 from queue import Empty, SimpleQueue
 from uuid import UUID, uuid4
 
@@ -11,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from acrebox.core.yard import Yard
 from acrebox.store import ALL, BedStore, Changed, Ear, KeptReading, ReadingStore, StoredYard, YardStore
+from acrebox.store.backup import put_back, take_backup
 from acrebox.store.telling import tell
 from sample import design
 
@@ -63,6 +65,17 @@ def test_a_bed_that_is_moved_is_heard_of_in_both_yards(
     assert hears() == Changed(yard.id, bed.id, 1)
     store.move(bed.id, other.id)
     assert {hears().yard, hears().yard} == {yard.id, other.id}
+
+
+def test_what_is_put_back_from_a_backup_is_heard_of_as_anything(
+    engine: Engine, yard: StoredYard, tmp_path: Path, hears: Hears
+) -> None:
+    url = engine.url.render_as_string(hide_password=False)
+    file = tmp_path / "kept.zip"
+    take_backup(url, file)
+    with file.open("rb") as read:
+        put_back(url, read, file.name, AT)
+    assert hears() == ALL
 
 
 def test_what_is_taken_back_is_not_heard_of(engine: Engine, yard: StoredYard, hears: Hears) -> None:

@@ -14,7 +14,7 @@ from threading import Event, Thread
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Engine, func, select
+from sqlalchemy import Connection, Engine, func, select
 from sqlalchemy.exc import TimeoutError
 from sqlalchemy.orm import Session
 
@@ -42,10 +42,10 @@ ALL = Changed()
 """Anything may have been changed: nobody listened for a while."""
 
 
-def tell(session: Session, changed: Changed) -> None:
+def tell(at: Session | Connection, changed: Changed) -> None:
     """Tell of a change once it is committed."""
     says = {name: value for name, value in asdict(changed).items() if value is not None}
-    session.execute(select(func.pg_notify(CHANNEL, json.dumps(says, default=str))))
+    at.execute(select(func.pg_notify(CHANNEL, json.dumps(says, default=str))))
 
 
 def _read(told: str) -> Changed:

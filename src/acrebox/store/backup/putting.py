@@ -22,6 +22,7 @@ from acrebox.store.backup.dumps import is_dump, turned
 from acrebox.store.backup.form import Archive, BackupError, opened, refused
 from acrebox.store.backup.taking import AS_WRITTEN, cursor_of, rows_of
 from acrebox.store.engine import connect, knows, migrate_in
+from acrebox.store.telling import ALL, tell
 
 SERVED = "public"
 """The schema that is served."""
@@ -171,6 +172,7 @@ def _swap(at: Connection, coming: str, now: datetime) -> str:
     at.exec_driver_sql(f"ALTER SCHEMA {coming} RENAME TO {SERVED}")
     for old in _kept(at)[:-KEPT_SCHEMAS]:
         at.exec_driver_sql(f"DROP SCHEMA {old} CASCADE")
+    tell(at, ALL)
     return kept
 
 
