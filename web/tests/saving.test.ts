@@ -279,4 +279,20 @@ describe('a document being worked on', () => {
     expect(doc.valueAt('name')).toBe('Newer')
     expect(doc.changedElsewhere.value).toBe(true)
   })
+
+  it('does not take its own undo, that is under way, for a change made elsewhere', async () => {
+    const line = slow<Answer<Saved<Doc>>>()
+    ways.fetch.mockImplementation(() => ok(at(2, { name: 'South', size })))
+    ways.step.mockImplementationOnce(() => line.promise)
+    const doc = await open()
+    ways.fetch.mockImplementation(() => ok(at(3)))
+    const undone = doc.step('undo')
+    const looked = doc.look(3)
+    await vi.advanceTimersByTimeAsync(50)
+    line.answer({ ok: true, value: at(3) })
+    await undone
+    expect(await looked).toBeNull()
+    expect(doc.changedElsewhere.value).toBe(false)
+    expect(ways.fetch).toHaveBeenCalledTimes(1)
+  })
 })

@@ -15,7 +15,7 @@ async function load() {
 }
 onMounted(load)
 useChanges((changed) => {
-  if (changed.account) void load()
+  if (!changed.yard) void load()
 })
 async function read() {
   const last = news.value.at(-1)

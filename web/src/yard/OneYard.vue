@@ -41,7 +41,8 @@ onMounted(async () => {
 const SOON_MS = 250
 let soon: number | undefined
 useChanges((changed) => {
-  if (!isAll(changed) && changed.yard !== props.id) return
+  // What the yard shares is looked at where that is worked on, which fetches the beds anew.
+  if (!isAll(changed) && !(changed.yard === props.id && changed.bed)) return
   window.clearTimeout(soon)
   soon = window.setTimeout(() => void load(props.id), SOON_MS)
 })

@@ -37,7 +37,7 @@ async function load() {
 onMounted(load)
 // Yards come, go and are named anew elsewhere, too.
 useChanges((changed) => {
-  if (changed.account || (changed.yard && !changed.bed)) void load()
+  if (!changed.bed) void load()
 })
 
 /** The yard put away last, for as long as it can be brought back with one press. */
