@@ -1,9 +1,9 @@
 """Notices to pages: who may look hears of what is changed, and nobody else."""
 
 import json
-import time
-from collections.abc import Iterator
-from concurrent.futures import Future, ThreadPoolExecutor
+from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
+from queue import SimpleQueue
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -12,23 +12,62 @@ from fastapi.testclient import TestClient
 from sqlalchemy import Engine
 
 from acrebox.api import changes
-from acrebox.api.changes import KEPT, Listener
+from acrebox.api.changes import KEPT, Hub, Listener
 from acrebox.store import ALL, AccountStore, Changed
 from databases import Apps
 from sample import document
 
 PASSPHRASE = "three damp sacks of leaves"
+WITHIN_S = 40
 
 
-@pytest.fixture(autouse=True)
-def short_answers(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(changes, "SPEAKS_S", 2.0)
+class Page:
+    """A page of a client's, from when it is listened for it."""
+
+    def __init__(
+        self, client: TestClient, threads: ThreadPoolExecutor, heard: "SimpleQueue[Changed]"
+    ) -> None:
+        self._client, self._heard = client, heard
+        self._answer = threads.submit(client.get, "/api/changes")
+        self.until(ALL)
+
+    def until(self, changed: Changed) -> None:
+        """Wait until a notice is here."""
+        while self._heard.get(timeout=WITHIN_S) != changed:
+            pass
+
+    def told(self) -> list[dict[str, Any]]:
+        """All notices of the answer, once that has ended by itself."""
+        answer = self._answer.result(WITHIN_S)
+        assert answer.status_code == 200
+        assert answer.headers["content-type"].startswith("text/event-stream")
+        lines = [line for line in answer.text.splitlines() if line.startswith("data:")]
+        return [json.loads(line.removeprefix("data:")) for line in lines]
+
+    def ended(self) -> list[dict[str, Any]]:
+        """The same, where it is made to end."""
+        hub: Hub = self._client.app.state.hub  # type: ignore[attr-defined]
+        assert self._client.portal
+        self._client.portal.call(hub.close)
+        return self.told()
 
 
 @pytest.fixture
-def listening() -> Iterator[ThreadPoolExecutor]:
+def opened(monkeypatch: pytest.MonkeyPatch) -> "Iterator[Opens]":
+    """Opens a page."""
+    heard: SimpleQueue[Changed] = SimpleQueue()
+    plain = Hub._hear
+
+    def hear(self: Hub, changed: Changed) -> None:
+        plain(self, changed)
+        heard.put(changed)
+
+    monkeypatch.setattr(Hub, "_hear", hear)
     with ThreadPoolExecutor() as threads:
-        yield threads
+        yield lambda client: Page(client, threads, heard)
+
+
+Opens = Callable[[TestClient], Page]
 
 
 @pytest.fixture
@@ -41,64 +80,49 @@ def hedda(engine: Engine, apps: Apps) -> Iterator[TestClient]:
         yield made
 
 
-def heard(client: TestClient) -> list[dict[str, Any]]:
-    """All notices of one answer."""
-    answer = client.get("/api/changes")
-    assert answer.status_code == 200
-    assert answer.headers["content-type"].startswith("text/event-stream")
-    lines = [line for line in answer.text.splitlines() if line.startswith("data:")]
-    return [json.loads(line.removeprefix("data:")) for line in lines]
+def of_beds(told: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    return [one for one in told if "bed" in one]
 
 
-def begun(client: TestClient, threads: ThreadPoolExecutor) -> "Future[list[dict[str, Any]]]":
-    """A page of that client's, once it is listened for it."""
-    hub = client.app.state.hub  # type: ignore[attr-defined]
-    there = len(hub._listeners)
-    found = threads.submit(heard, client)
-    while len(hub._listeners) == there or hub._ear is None:
-        assert not found.done(), found.result()
-        time.sleep(0.01)
-    time.sleep(0.3)  # the ear is at the wall
-    return found
-
-
-def test_a_page_hears_what_is_changed_and_from_when_on(
-    client: TestClient, listening: ThreadPoolExecutor
-) -> None:
-    page = begun(client, listening)
+def test_a_page_hears_what_is_changed_and_from_when_on(client: TestClient, opened: Opens) -> None:
+    page = opened(client)
     bed = client.post("/api/beds", json=document()).json()
     client.put(f"/api/beds/{bed['id']}", json=document(name="Other"), headers={"If-Match": "1"})
-    told = page.result()
+    page.until(Changed(UUID(bed["yard"]), UUID(bed["id"]), 2))
+    told = page.ended()
     assert told[0] == {}
-    of_bed = [one for one in told if one.get("bed")]
-    assert of_bed == [{"yard": bed["yard"], "bed": bed["id"], "revision": n} for n in (1, 2)]
+    assert of_beds(told) == [{"yard": bed["yard"], "bed": bed["id"], "revision": n} for n in (1, 2)]
 
 
 def test_who_may_not_look_hears_nothing_and_who_is_let_in_hears_that(
-    hedda: TestClient, listening: ThreadPoolExecutor
+    hedda: TestClient, opened: Opens
 ) -> None:
     yard = hedda.get("/api/yards").json()[0]["id"]
     own = hedda.post(f"/api/yards/{yard}/invitations", json={"may": "look"}).json()["key"]
     other = hedda.post("/api/yards", json={"name": "Second"}).json()["id"]
+
+    def made(where: str) -> Changed:
+        bed = hedda.post(f"/api/beds?yard={where}", json=document()).json()
+        return Changed(UUID(where), UUID(bed["id"]), 1)
+
     with TestClient(hedda.app) as rolf:
         joined = rolf.post("/api/accounts", json={"key": own, "name": "Rolf", "passphrase": PASSPHRASE})
         assert joined.status_code == 201
-        page = begun(rolf, listening)
-        hers = hedda.post(f"/api/beds?yard={other}", json=document()).json()
-        both = hedda.post(f"/api/beds?yard={yard}", json=document()).json()
-        told = page.result()
-        assert [one["bed"] for one in told if "bed" in one] == [both["id"]]
-        assert hers["id"] not in json.dumps(told)
+        page = opened(rolf)
+        hers, both = made(other), made(yard)
+        page.until(both)
+        told = page.ended()
+        assert [one["bed"] for one in of_beds(told)] == [str(both.bed)]
+        assert str(hers.bed) not in json.dumps(told)
 
-        page = begun(rolf, listening)
+        page = opened(rolf)
         me = rolf.get("/api/session").json()["id"]
         assert hedda.delete(f"/api/yards/{yard}/people/{me}").status_code == 204
-        hedda.post(f"/api/beds?yard={yard}", json=document())
-        told = page.result()
-        assert told[-1] == {"account": me}  # and the answer is over: it is found out anew what he may look at
-        page = begun(rolf, listening)
-        hedda.post(f"/api/beds?yard={yard}", json=document())
-        assert [one for one in page.result() if "bed" in one] == []
+        # The answer is over by itself: it is found out anew what he may look at.
+        assert page.told()[-1] == {"account": me}
+        page = opened(rolf)
+        page.until(made(yard))
+        assert of_beds(page.ended()) == []
 
 
 def test_nobody_hears_who_is_not_signed_in(hedda: TestClient) -> None:
@@ -107,18 +131,21 @@ def test_nobody_hears_who_is_not_signed_in(hedda: TestClient) -> None:
 
 
 def test_one_more_than_there_is_room_for_is_told_so(
-    client: TestClient, listening: ThreadPoolExecutor, monkeypatch: pytest.MonkeyPatch
+    client: TestClient, opened: Opens, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(changes, "MOST_OF_ONE", 1)
-    first = begun(client, listening)
+    page = opened(client)
     refused = client.get("/api/changes")
     assert (refused.status_code, refused.json()["type"]) == (503, "/problems/busy")
-    assert first.result()[0] == {}
-    assert heard(client)[0] == {}  # its place is free again
+    assert page.ended() == [{}]
+    assert opened(client).ended() == [{}]  # its place is free again
 
 
-def test_the_head_of_notices_ends(client: TestClient, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_an_answer_ends_by_itself_and_so_does_its_head(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
     monkeypatch.setattr(changes, "SPEAKS_S", 0.1)
+    assert client.get("/api/changes").status_code == 200
     answer = client.head("/api/changes")
     assert (answer.status_code, answer.content) == (200, b"")
 

@@ -4,8 +4,8 @@ A notice says what to look at, and only to who may look at it; the page then ask
 """
 
 import asyncio
-from collections.abc import AsyncIterator
-from contextlib import suppress
+from collections.abc import AsyncIterator, Iterator
+from contextlib import contextmanager, suppress
 from typing import Annotated
 from uuid import UUID
 
@@ -24,7 +24,9 @@ from acrebox.store import ALL, AccountStore, Changed, Ear
 
 PATH = "/api/changes"
 SPEAKS_S = 45.0
-"""How long one answer goes on: the page then asks anew, and what it may look at is found out anew."""
+"""How long one answer goes on, shorter than a request may take (`serve.patience`): the page then asks anew,
+and what it may look at is found out anew.
+"""
 AGAIN_MS = 500
 """After how long it does."""
 MOST, MOST_OF_ONE = 200, 40
@@ -58,19 +60,18 @@ class Listener:
         mine = self._mays is None or changed == ALL or changed.yard in self._mays
         if not mine and (changed.account is None or changed.account != self._account):
             return
-        if self.heard.full():
-            self._forget()
-            changed = ALL
-        self.heard.put_nowait(changed)
+        self._put(changed)
 
     def end(self) -> None:
-        """Have the answer end."""
-        self._forget()
-        self.heard.put_nowait(None)
+        """Have the answer end after what was heard so far."""
+        self._put(None)
 
-    def _forget(self) -> None:
-        while not self.heard.empty():
-            self.heard.get_nowait()
+    def _put(self, one: Changed | None) -> None:
+        if self.heard.full():
+            while not self.heard.empty():
+                self.heard.get_nowait()
+            one = one and ALL
+        self.heard.put_nowait(one)
 
 
 class Hub:
@@ -81,7 +82,8 @@ class Hub:
         self._listeners: set[Listener] = set()
         self._ear: Ear | None = None
 
-    async def listening(self, one: Listener) -> AsyncIterator[Listener]:
+    @contextmanager
+    def listening(self, one: Listener) -> Iterator[Listener]:
         """Have a page hear. Raises BusyError where there are too many."""
         theirs = sum(other.house == one.house for other in self._listeners)
         if len(self._listeners) >= MOST or theirs >= MOST_OF_ONE:
@@ -124,7 +126,7 @@ async def listens(request: Request, asks: Asks, kept: AllStores) -> AsyncIterato
     """Who asks, as one who is told of changes. Raises BusyError."""
     hub: Hub = request.app.state.hub
     mays = await run_in_threadpool(_mays, asks, kept.accounts)
-    async for one in hub.listening(Listener(address_of(request), asks.owner, mays)):
+    with hub.listening(Listener(address_of(request), asks.owner, mays)) as one:
         yield one
 
 
