@@ -242,6 +242,7 @@ def test_a_second_factor_is_taken_asked_for_and_given_up(owner: TestClient, now:
     both = {"passphrase": PASSPHRASE, "code": codes[1]}
     fresh = owner.post(f"{FACTOR}/codes", json=both).json()["codes"]
     assert not set(fresh) & set(codes)
+    assert told(owner, "notices")[-1] == "other recovery codes"
     assert owner.post(f"{FACTOR}/off", json={**both, "code": codes[2]}).status_code == 422
     assert owner.post(f"{FACTOR}/off", json={**both, "code": clock.at(now[0])}).status_code == 204
     assert sign_in(phone) == 200

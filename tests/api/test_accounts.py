@@ -224,6 +224,34 @@ def test_letters_that_are_taken_for_others_look_alike(one: str, other: str) -> N
     assert looks_as(one) == looks_as(other)
 
 
+def test_while_it_is_typed_one_is_told_how_good_a_passphrase_is_as_it_is_judged_at_last(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Whoever comes by a link has no account yet, and is told for the name that he types."""
+    ask = "/api/passphrase-strength"
+    own = {"passphrase": "hedda brook, hedda brook"}
+    as_hedda = client.post(ask, json=own).json()["score"]
+    client.cookies.clear()
+    assert as_hedda < client.post(ask, json=own).json()["score"], "who is signed in has a name already"
+    brief = client.post(ask, json={"passphrase": "three damp"})
+    assert brief.json()["missing"] == 2
+    assert brief.headers["cache-control"] == "no-store"
+    for passphrase in EASY:
+        told = client.post(ask, json={"passphrase": passphrase, "name": "Hedda Brook"}).json()
+        assert not told["taken"], passphrase
+    assert client.post(ask, json={"passphrase": "password1234"}).json()["why"].startswith("this is")
+    good = client.post(ask, json={"passphrase": PASSPHRASE, "name": "Hedda Brook"}).json()
+    assert good == {"score": 4, "taken": True, "missing": 0, "why": ""}
+    assert client.post(ask, json={"passphrase": "x" * 201}).status_code == 422
+    # Where it has one's name in it, it is worse.
+    named = "the garden of wilhelmina-tuesday"
+    before = client.post(ask, json={"passphrase": named}).json()["score"]
+    assert client.post(ask, json={"passphrase": named, "name": named}).json()["score"] < before
+    monkeypatch.setattr("acrebox.api.accounts.BY_TYPING", parse("2/minute"))
+    asked = [client.post(ask, json={"passphrase": "a"}).status_code for _ in range(3)]
+    assert asked == [200, 200, 429]
+
+
 EASY = [
     "brief one",
     "aaaaaaaaaaaa",

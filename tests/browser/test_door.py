@@ -42,7 +42,13 @@ def house(database_url: str) -> Iterator[House]:
 def join(page: Page, link: str, name: str) -> None:
     page.goto(link)
     page.get_by_label("How you want to be called here").fill(name)
+    page.get_by_label("A passphrase").fill("damp leaves")
+    good = page.get_by_role("status", name="How good it is")
+    expect(good).to_have_text("1 more character is needed.")
+    page.get_by_label("A passphrase").fill(" ".join([name] * 4))
+    expect(good).to_contain_text("easy to guess")
     page.get_by_label("A passphrase").fill(PASSPHRASE)
+    expect(good).to_have_text("Very hard to guess.")
     page.get_by_role("button", name="Make the account and come in").click()
     expect(page.get_by_role("heading", name=f"You are {name}")).to_be_visible()
 

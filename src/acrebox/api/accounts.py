@@ -11,12 +11,21 @@ from pydantic import BaseModel, Field
 
 from acrebox.api.account import browser_of, somebody
 from acrebox.api.context import AllStores, Stores
-from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo
+from acrebox.api.door import COOKIE, SAFE_COOKIE, Asks, MayDo, anybody_of
 from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId
-from acrebox.api.passphrases import check_passphrase, hash_of_nobody, hash_passphrase, is_old, is_right
+from acrebox.api.passphrases import (
+    LEAST,
+    STRONG,
+    check_passphrase,
+    hash_of_nobody,
+    hash_passphrase,
+    is_old,
+    is_right,
+    strength_of,
+)
 from acrebox.api.problems import RESPONSES, CodeWantedError
-from acrebox.api.sure import Passphrase
+from acrebox.api.sure import LONGEST, Passphrase
 from acrebox.api.tries import Tries, address_of, count
 from acrebox.core.errors import refuse
 from acrebox.store import Account, Happened, May, Person, Rates, SecondFactorStore
@@ -29,6 +38,8 @@ router = APIRouter(prefix="/api", tags=["accounts"], responses=RESPONSES)
 
 BY_LINK = parse("20/hour")
 """How often links are tried from one address."""
+BY_TYPING = parse("300/15 minutes")
+"""How often it is asked from one address how good a passphrase is."""
 KNOWN = "acrebox_known"
 SAFE_KNOWN = f"__Host-{KNOWN}"
 """The name of the key by which a browser is known that signed in before."""
@@ -52,6 +63,24 @@ class Named(BaseModel):
 
     name: Name
     passphrase: Passphrase
+
+
+class ConsideredIn(BaseModel):
+    """What somebody with that name thinks of as a passphrase; where no name is given, who is signed in."""
+
+    passphrase: Annotated[str, Field(max_length=LONGEST)]
+    name: Annotated[str, Field(max_length=60)] = ""
+
+
+class StrengthOut(BaseModel):
+    """How hard that is to guess, of 0 to 4; whether it is taken; how many characters are missing; why it is
+    easy, where that is known.
+    """
+
+    score: Annotated[int, Field(ge=0, le=4)]
+    taken: bool
+    missing: Annotated[int, Field(ge=0, le=LEAST)]
+    why: str
 
 
 class SignIn(Named):
@@ -225,6 +254,18 @@ def join(request: Request, given: JoinIn, kept: AllStores, response: Response) -
     _let_in(request, response, kept, account, known=False)
     kept.events.note(Happened.JOINED, account.name, address_of(request), about=account.id, yard=yard)
     return _told(request, account, anybody=True)
+
+
+@router.post("/passphrase-strength")
+def consider(request: Request, given: ConsideredIn) -> StrengthOut:
+    """How good a passphrase is that somebody thinks of. Nothing of it is kept."""
+    count(request, BY_TYPING, "strength", address_of(request))
+    asks = anybody_of(request)
+    name = given.name or (asks.account.name if asks and asks.account else "")
+    found = strength_of(given.passphrase, name)
+    missing = max(0, LEAST - len(given.passphrase))
+    taken = not missing and found.score >= STRONG
+    return StrengthOut(score=found.score, taken=taken, missing=missing, why=found.why)
 
 
 @router.post("/invitations/accept", status_code=204)

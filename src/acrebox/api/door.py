@@ -30,6 +30,7 @@ ROUTES: dict[Rule, str] = {
         POST /api/session
         DELETE /api/session
         POST /api/accounts
+        POST /api/passphrase-strength
     """,
     # What is planned and not kept; beds and yards that it names are looked at.
     SIGNED_IN: """
@@ -181,12 +182,18 @@ class Door:
         await self._app(scope, receive, send)
 
 
+def anybody_of(request: Request) -> Caller | None:
+    """Who asks, where somebody is known to."""
+    found = getattr(request.state, "caller", HOUSE)
+    assert found is None or isinstance(found, Caller)
+    return found
+
+
 def caller_of(request: Request) -> Caller:
     """Who asks. Raises HTTPException where nobody is signed in who has to be."""
-    found = getattr(request.state, "caller", HOUSE)
+    found = anybody_of(request)
     if found is None:
         raise HTTPException(401, "Sign in first.")
-    assert isinstance(found, Caller)
     return found
 
 

@@ -43,7 +43,7 @@ BY_HTTPS = {"Strict-Transport-Security": "max-age=31536000"}
 ANEW = "private, no-cache"
 """How answers of the API are cached that do not say: asked for anew."""
 NEVER = "no-store"
-PERSONAL = ("/api/account", "/api/session")
+PERSONAL = ("/api/account", "/api/session", "/api/passphrase-strength")
 """What is of an account: no browser stores it."""
 
 

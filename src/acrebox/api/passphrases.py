@@ -1,5 +1,6 @@
 """Passphrases: what can be one, and the hashes that are kept of them."""
 
+from dataclasses import dataclass
 from functools import cache
 from secrets import token_urlsafe
 from threading import BoundedSemaphore
@@ -25,15 +26,29 @@ READ = 72
 OURS = ("acre box", "acrebox", "raised bed")
 
 
+@dataclass(frozen=True)
+class Strength:
+    """How hard a passphrase is to guess, by the package's scale of 0 to 4; why it is easy, where it says."""
+
+    score: int
+    why: str
+
+
+def strength_of(passphrase: str, name: str) -> Strength:
+    """How hard it is to guess for who knows the name of whose it is."""
+    found = zxcvbn(passphrase[:READ], user_inputs=[*OURS, *name.split(), name])
+    why = found["feedback"]["warning"].rstrip(".")
+    return Strength(found["score"], f"{why[0].lower()}{why[1:]}" if why else "")
+
+
 def check_passphrase(passphrase: str, name: str, field: str = "passphrase") -> None:
     """Raises DesignError where it cannot be the passphrase of somebody with that name."""
     if len(passphrase) < LEAST:
         says = "That is too short for a passphrase."
         raise refuse(field, f"{len(passphrase)} characters", says, f"at least {LEAST} characters")
-    found = zxcvbn(passphrase[:READ], user_inputs=[*OURS, *name.split(), name])
-    if found["score"] < STRONG:
-        why = found["feedback"]["warning"].rstrip(".")
-        says = f"That is too easy to guess{f': {why[0].lower()}{why[1:]}' if why else ''}."
+    found = strength_of(passphrase, name)
+    if found.score < STRONG:
+        says = f"That is too easy to guess{f': {found.why}' if found.why else ''}."
         raise refuse(field, "not shown", says, "a few words that have nothing in common")
 
 

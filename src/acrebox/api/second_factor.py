@@ -97,10 +97,12 @@ def confirm(request: Request, given: CodeIn, asks: Asks, kept: AllStores, notes:
 
 
 @router.post("/codes")
-def renew_codes(request: Request, given: ByBoth, asks: Asks, kept: AllStores) -> CodesOut:
+def renew_codes(request: Request, given: ByBoth, asks: Asks, kept: AllStores, notes: Notes) -> CodesOut:
     """Other recovery codes in place of those there are."""
     account = by_both(request, given, somebody(asks), kept)
-    return CodesOut(codes=factors_of(kept).renew(account.id))
+    codes = factors_of(kept).renew(account.id)
+    notes(Happened.CODES, browser_of(request), about=account.id)
+    return CodesOut(codes=codes)
 
 
 @router.post("/off", status_code=204)

@@ -17,7 +17,9 @@ from acrebox.store import Account, SecondFactorStore
 BY_ACCOUNT = parse("10/15 minutes")
 """How often somebody may give his passphrase, or a code, once he is signed in."""
 Code = Annotated[str, Field(min_length=6, max_length=40)]
-Passphrase = Annotated[str, Field(min_length=1, max_length=200)]
+LONGEST = 200
+"""How long a passphrase is at most [characters]."""
+Passphrase = Annotated[str, Field(min_length=1, max_length=LONGEST)]
 
 
 class ByPassphrase(BaseModel):

@@ -205,7 +205,7 @@ class _Worker:
 def _works(pipe: Connection) -> None:
     """What a process does that works: one piece after the other, until nobody is at the other end."""
     begin()
-    with suppress(EOFError, BrokenPipeError):
+    with suppress(EOFError, ConnectionError):
         while True:
             told = pipe.recv_bytes()
             pipe.send(BEGUN)

@@ -32,6 +32,7 @@ class Happened(StrEnum):
     FACTOR = "second factor"
     NO_FACTOR = "no second factor"
     RECOVERY = "recovery code"
+    CODES = "other recovery codes"
     ENDED = "ended"
     INVITED = "invited"
     WITHDRAWN = "withdrawn"
@@ -48,6 +49,7 @@ TOLD = (
     Happened.FACTOR,
     Happened.NO_FACTOR,
     Happened.RECOVERY,
+    Happened.CODES,
     Happened.SHARED,
     Happened.LET_GO,
 )

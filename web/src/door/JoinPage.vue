@@ -43,7 +43,7 @@ async function accept() {
     <form v-else-if="session" @submit.prevent="send">
       <p>{{ session.anybody ? 'Make an account to come in. The link is good once.' : 'You are the first here: what is in this house is yours from now on. The link is good once.' }}</p>
       <p class="row"><label for="name">How you want to be called here</label><input id="name" v-model="name" class="write" autocomplete="username" autocapitalize="off" spellcheck="false" maxlength="60" required></p>
-      <PassphraseBox id="passphrase" v-model="passphrase" label="A passphrase" is-new />
+      <PassphraseBox id="passphrase" v-model="passphrase" label="A passphrase" is-new :of="name" />
       <p><n-button type="primary" attr-type="submit" :loading="busy" :disabled="!name.trim() || !passphrase">Make the account and come in</n-button></p>
       <p class="faint">You have one already? <router-link :to="{ name: 'sign-in', query: { to: `/join${route.hash}` } }">Sign in first</router-link>, then take the link up.</p>
     </form>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-/** A passphrase to type, which can be shown. */
+import StrengthLine from './StrengthLine.vue'
+
+/** A passphrase to type, which can be shown; of a new one it is said how good it is, for whoever has that name. */
 const text = defineModel<string>({ required: true })
-defineProps<{ id: string; label: string; isNew?: boolean; invalid?: boolean }>()
+withDefaults(defineProps<{ id: string; label: string; isNew?: boolean; invalid?: boolean; of?: string }>(), { of: '' })
 const shown = defineModel<boolean>('shown', { default: false })
 </script>
 
@@ -11,6 +13,7 @@ const shown = defineModel<boolean>('shown', { default: false })
     <input :id="id" v-model="text" class="write" :type="shown ? 'text' : 'password'" :autocomplete="isNew ? 'new-password' : 'current-password'" maxlength="200" required :aria-invalid="invalid" :aria-describedby="isNew ? `${id}-hint` : undefined">
     <label class="show"><input v-model="shown" type="checkbox"> show it</label>
     <small v-if="isNew" :id="`${id}-hint`" class="faint">At least 12 characters: a few words that only you would put together.</small>
+    <StrengthLine v-if="isNew" :passphrase="text" :name="of" />
   </p>
 </template>
 
