@@ -246,6 +246,8 @@ def main() -> int:
                                 flush=True,
                             )
                     slow = sorted(slow, reverse=True)[:10]
+                    if begins % 5000 == 4500:
+                        print(f"{begins + 500} calls so far: {dict(sorted(answers.items()))}", flush=True)
         finally:
             server.stop()
     print(f"{calls} calls, seed {seed}: {dict(sorted(answers.items()))}")
