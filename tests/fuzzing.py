@@ -25,6 +25,8 @@ from served import Served
 AT_ONCE = 3
 ON_PURPOSE = (503,)
 """Of the answers from 500 on: so much waits that this is not taken in."""
+MOST_SENT = 3_000_000
+"""Up to which size a list is made longer [bytes]: more than is read."""
 LEFT_OUT = {"/api/changes"}
 """What goes on for as long as one listens."""
 ODD: list[Any] = [
@@ -165,7 +167,8 @@ class Fuzzer:
         if how < 0.15 and isinstance(at, dict):
             del at[last]
         elif how < 0.25 and isinstance(at[last], list):
-            at[last] = at[last] * pick.randint(2, 300)
+            most = MOST_SENT // (len(json.dumps(at[last])) + 1)
+            at[last] = at[last] * min(pick.randint(2, 300), max(1, most))
         elif how < 0.4 and isinstance(at, dict):
             at[f"{last}s"] = at[last]
         else:

@@ -6,15 +6,18 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from fastapi.testclient import TestClient
 from sqlalchemy import Engine, inspect, text
 
 from acrebox.core.design import Design, read_design
 from acrebox.core.plan import CUTTING, plan_bed
 from acrebox.jobs.figures import listed
 from acrebox.store import Bed, BedStore, YardStore
-from acrebox.store.engine import connect, migrate
+from acrebox.store.engine import NewerTablesError, connect, is_behind, migrate, revision_of
 from acrebox.store.migrations import versions as every_version
 from acrebox.store.names import looks_as
+from databases import Apps
+from sample import document
 
 DUMP = (Path(__file__).parent / "released-0001.sql").read_text("utf-8")
 
@@ -160,6 +163,56 @@ def test_what_was_got_stays_got_under_the_key_that_it_has_now(database_url: str)
     got = {t.key for t in BedStore(engine).get(bed).ticks if t.kind == "buy"}
     assert got == {"larch-45x195:4200", "topsoil-blend", "edge-hose"}
     engine.dispose()
+
+
+def next_release(engine: Engine, serves: str | None) -> None:
+    """Do to the tables what a release after ours may: add to them, and say who may serve them yet."""
+    adds = (
+        "ALTER TABLE bed ADD COLUMN colour text",
+        "ALTER TABLE revision ADD COLUMN seen integer NOT NULL DEFAULT 0",
+        "CREATE TABLE harvest (id uuid PRIMARY KEY, bed_id uuid REFERENCES bed (id) ON DELETE CASCADE)",
+        "CREATE INDEX ON bed (colour)",
+        "UPDATE alembic_version SET version_num = '9999'",
+        f"COMMENT ON TABLE alembic_version IS 'served by releases of 9999 {serves}'",
+    )
+    with engine.begin() as connection:
+        for one in adds:
+            connection.exec_driver_sql(one)
+
+
+def test_one_that_serves_goes_on_while_the_next_release_changes_the_tables(
+    engine: Engine, apps: Apps
+) -> None:
+    """A rolling release: the new one is started, and this one still answers, reads and writes, and can be
+    started again.
+    """
+    with engine.connect() as connection:
+        ours = revision_of(connection)
+    with TestClient(apps.over(engine)) as client:
+        bed = client.post("/api/beds", json=document(name="Before")).json()
+        next_release(engine, ours)
+        for _ in range(2):
+            path, at = f"/api/beds/{bed['id']}", client.get(f"/api/beds/{bed['id']}").json()["revision"]
+            saved = client.put(path, json=document(name=f"After {at}"), headers={"If-Match": f'"{at}"'})
+            assert saved.status_code == 200, saved.text
+            assert client.post(f"{path}/undo", headers={"If-Match": f'"{at + 1}"'}).status_code == 200
+            assert client.post("/api/beds", json=document(name="Made after")).status_code == 201
+            taken = client.get(path).json()["revision"]
+            assert client.delete(path, headers={"If-Match": f'"{taken}"'}).status_code == 204
+            assert client.post(f"{path}/restore").status_code == 200
+            assert "Made after" in client.get("/api/beds").text
+            assert not is_behind(engine)
+            migrate(engine)  # as at a start of ours
+    with engine.connect() as connection:
+        assert connection.scalar(text("SELECT version_num FROM alembic_version")) == "9999"
+
+
+def test_one_whose_tables_a_newer_release_no_longer_keeps_says_so_and_changes_nothing(engine: Engine) -> None:
+    next_release(engine, "9998")
+    with pytest.raises(NewerTablesError, match=r"newer release .*tables 9999.*Nothing was changed"):
+        migrate(engine)
+    with engine.connect() as connection:
+        assert connection.scalar(text("SELECT version_num FROM alembic_version")) == "9999"
 
 
 def test_every_release_but_this_one_has_its_dump() -> None:

@@ -9,10 +9,23 @@ from alembic.script import ScriptDirectory
 from sqlalchemy import Connection, Engine, create_engine, func, select
 from sqlalchemy.engine import make_url
 
+from acrebox.core.errors import AcreBoxError
+
+
+class NewerTablesError(AcreBoxError):
+    """The tables are of a newer release, which does not let this one serve them."""
+
+
 REACHED_IN_S = 5
 """How long a database may take to let us in."""
 FELT = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3}
 """How soon a line is felt to be down whose other end went away without a word [s]."""
+SERVED_BY = "served by releases of"
+ALSO = "0008"
+"""The older revisions whose releases may go on serving our tables, and be started over them, while one server
+after the other is brought to ours: what came since is only added, and what they write is read. Of every new
+revision that holds or does not: say so here.
+"""
 MIGRATING = 8_240_010
 """A lock of the database: one at a time changes its tables."""
 CONNECTIONS = 8
@@ -53,6 +66,13 @@ def revision_of(connection: Connection) -> str | None:
     return MigrationContext.configure(connection).get_current_revision()
 
 
+def _head() -> str:
+    """The revision of this release's tables."""
+    head = ScriptDirectory.from_config(_config()).get_current_head()
+    assert head is not None
+    return head
+
+
 def knows(revision: str) -> bool:
     """Whether this release has a revision of the tables: its own, or one that was before."""
     return any(each.revision == revision for each in ScriptDirectory.from_config(_config()).walk_revisions())
@@ -62,18 +82,41 @@ def is_behind(engine: Engine) -> bool:
     """Whether there are tables of an older release, which are to be brought up to date."""
     with engine.connect() as connection:
         has = revision_of(connection)
-    return has is not None and has != ScriptDirectory.from_config(_config()).get_current_head()
+    return has is not None and has != _head() and knows(has)
 
 
 def migrate(engine: Engine) -> None:
-    """Bring the tables up to date; says nothing when they are. Of two at once the second waits."""
+    """Bring the tables up to date; says nothing when they are, or are of a newer release that lets this one
+    serve them. Of two at once the second waits.
+
+    Raises NewerTablesError.
+    """
     with engine.begin() as connection:
         connection.execute(select(func.pg_advisory_xact_lock(MIGRATING)))
         migrate_in(connection)
 
 
 def migrate_in(connection: Connection, revision: str = "head") -> None:
-    """Bring the tables of the schema in which a connection works to a revision, in its transaction."""
+    """Bring the tables of the schema in which a connection works to a revision, in its transaction.
+
+    Raises NewerTablesError.
+    """
+    has = revision_of(connection)
+    if has is not None and not knows(has):
+        if _head() in _served_by(connection):
+            return
+        raise NewerTablesError(
+            f"A newer release wrote what is kept here (tables {has}; this one knows those up to {_head()})."
+            " Nothing was changed. Start that release."
+        )
     config = _config()
     config.attributes["connection"] = connection
     command.upgrade(config, revision)
+    if revision == "head":
+        connection.exec_driver_sql(f"COMMENT ON TABLE alembic_version IS '{SERVED_BY} {_head()} {ALSO}'")
+
+
+def _served_by(connection: Connection) -> list[str]:
+    """The revisions of which releases may be that serve the tables there are, as their release said."""
+    asked = "SELECT obj_description(to_regclass('alembic_version'), 'pg_class')"
+    return str(connection.exec_driver_sql(asked).scalar() or "").removeprefix(SERVED_BY).split()
