@@ -235,6 +235,8 @@ def test_while_it_is_typed_one_is_told_how_good_a_passphrase_is_as_it_is_judged_
     assert as_hedda < client.post(ask, json=own).json()["score"], "who is signed in has a name already"
     brief = client.post(ask, json={"passphrase": "three damp"})
     assert brief.json()["missing"] == 2
+    nothing = client.post(ask, json={"passphrase": ""}).json()
+    assert nothing == {"score": 0, "taken": False, "missing": 12, "why": ""}
     assert brief.headers["cache-control"] == "no-store"
     for passphrase in EASY:
         told = client.post(ask, json={"passphrase": passphrase, "name": "Hedda Brook"}).json()

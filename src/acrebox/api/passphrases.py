@@ -36,6 +36,8 @@ class Strength:
 
 def strength_of(passphrase: str, name: str) -> Strength:
     """How hard it is to guess for who knows the name of whose it is."""
+    if not passphrase:
+        return Strength(0, "")
     found = zxcvbn(passphrase[:READ], user_inputs=[*OURS, *name.split(), name])
     why = found["feedback"]["warning"].rstrip(".")
     return Strength(found["score"], f"{why[0].lower()}{why[1:]}" if why else "")
