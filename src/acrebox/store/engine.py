@@ -21,10 +21,10 @@ REACHED_IN_S = 5
 FELT = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3}
 """How soon a line is felt to be down whose other end went away without a word [s]."""
 SERVED_BY = "served by releases of"
-ALSO = "0008"
+ALSO: tuple[str, ...] = ()
 """The older revisions whose releases may go on serving our tables, and be started over them, while one server
 after the other is brought to ours: what came since is only added, and what they write is read. Of every new
-revision that holds or does not: say so here.
+revision that holds or does not: say so here. None so far: releases before this one do not ask.
 """
 MIGRATING = 8_240_010
 """A lock of the database: one at a time changes its tables."""
@@ -79,10 +79,13 @@ def knows(revision: str) -> bool:
 
 
 def is_behind(engine: Engine) -> bool:
-    """Whether there are tables of an older release, which are to be brought up to date."""
+    """Whether there are tables of an older release, which are to be brought up to date.
+
+    Raises NewerTablesError.
+    """
     with engine.connect() as connection:
         has = revision_of(connection)
-    return has is not None and has != _head() and knows(has)
+        return has not in (None, _head()) and not _is_newer(connection, has)
 
 
 def migrate(engine: Engine) -> None:
@@ -101,22 +104,28 @@ def migrate_in(connection: Connection, revision: str = "head") -> None:
 
     Raises NewerTablesError.
     """
-    has = revision_of(connection)
-    if has is not None and not knows(has):
-        if _head() in _served_by(connection):
-            return
-        raise NewerTablesError(
-            f"A newer release wrote what is kept here (tables {has}; this one knows those up to {_head()})."
-            " Nothing was changed. Start that release."
-        )
+    if _is_newer(connection, revision_of(connection)):
+        return
     config = _config()
     config.attributes["connection"] = connection
     command.upgrade(config, revision)
     if revision == "head":
-        connection.exec_driver_sql(f"COMMENT ON TABLE alembic_version IS '{SERVED_BY} {_head()} {ALSO}'")
+        said = " ".join((SERVED_BY, _head(), *ALSO))
+        connection.exec_driver_sql(f"COMMENT ON TABLE alembic_version IS '{said}'")
 
 
-def _served_by(connection: Connection) -> list[str]:
-    """The revisions of which releases may be that serve the tables there are, as their release said."""
+def _is_newer(connection: Connection, has: str | None) -> bool:
+    """Whether tables of that revision are of a newer release, which lets this one serve them.
+
+    Raises NewerTablesError where it does not.
+    """
+    if has is None or knows(has):
+        return False
     asked = "SELECT obj_description(to_regclass('alembic_version'), 'pg_class')"
-    return str(connection.exec_driver_sql(asked).scalar() or "").removeprefix(SERVED_BY).split()
+    said = str(connection.exec_driver_sql(asked).scalar() or "")
+    if _head() not in said.removeprefix(SERVED_BY).split():
+        raise NewerTablesError(
+            f"A newer release wrote what is kept here (tables {has}; this one knows those up to {_head()})."
+            " Nothing was changed. Start that release."
+        )
+    return True
