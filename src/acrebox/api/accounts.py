@@ -16,7 +16,6 @@ from acrebox.api.notes import Notes
 from acrebox.api.once import MadeId
 from acrebox.api.passphrases import (
     LEAST,
-    STRONG,
     check_passphrase,
     hash_of_nobody,
     hash_passphrase,
@@ -263,9 +262,7 @@ def consider(request: Request, given: ConsideredIn) -> StrengthOut:
     asks = anybody_of(request)
     name = given.name or (asks.account.name if asks and asks.account else "")
     found = strength_of(given.passphrase, name)
-    missing = max(0, LEAST - len(given.passphrase))
-    taken = not missing and found.score >= STRONG
-    return StrengthOut(score=found.score, taken=taken, missing=missing, why=found.why)
+    return StrengthOut(score=found.score, taken=found.taken, missing=found.missing, why=found.why)
 
 
 @router.post("/invitations/accept", status_code=204)

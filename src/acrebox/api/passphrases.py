@@ -28,28 +28,41 @@ OURS = ("acre box", "acrebox", "raised bed")
 
 @dataclass(frozen=True)
 class Strength:
-    """How hard a passphrase is to guess, by the package's scale of 0 to 4; why it is easy, where it says."""
+    """How good a passphrase is: how hard to guess, by the package's scale of 0 to 4; how many characters are
+    missing; why it is easy, where the package says.
+    """
 
     score: int
+    missing: int
     why: str
+
+    @property
+    def taken(self) -> bool:
+        """Whether it can be somebody's."""
+        return not self.missing and self.score >= STRONG
 
 
 def strength_of(passphrase: str, name: str) -> Strength:
-    """How hard it is to guess for who knows the name of whose it is."""
+    """How good it is against who knows the name of whose it is; one that is too short is easy to guess."""
+    missing = max(0, LEAST - len(passphrase))
     if not passphrase:
-        return Strength(0, "")
+        return Strength(0, missing, "")
     found = zxcvbn(passphrase[:READ], user_inputs=[*OURS, *name.split(), name])
     why = found["feedback"]["warning"].rstrip(".")
-    return Strength(found["score"], f"{why[0].lower()}{why[1:]}" if why else "")
+    return Strength(
+        min(found["score"], 1) if missing else found["score"],
+        missing,
+        f"{why[0].lower()}{why[1:]}" if why else "",
+    )
 
 
 def check_passphrase(passphrase: str, name: str, field: str = "passphrase") -> None:
     """Raises DesignError where it cannot be the passphrase of somebody with that name."""
-    if len(passphrase) < LEAST:
+    found = strength_of(passphrase, name)
+    if found.missing:
         says = "That is too short for a passphrase."
         raise refuse(field, f"{len(passphrase)} characters", says, f"at least {LEAST} characters")
-    found = strength_of(passphrase, name)
-    if found.score < STRONG:
+    if not found.taken:
         says = f"That is too easy to guess{f': {found.why}' if found.why else ''}."
         raise refuse(field, "not shown", says, "a few words that have nothing in common")
 

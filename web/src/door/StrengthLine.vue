@@ -8,6 +8,7 @@ import { api, type Strength } from '@/api/client'
 const props = defineProps<{ passphrase: string; name: string }>()
 const found = shallowRef<Strength | null>(null)
 const PAUSE_MS = 300
+const MOST = 4
 const HOW = ['Very easy to guess', 'Easy to guess', 'Still too easy to guess', 'Hard to guess', 'Very hard to guess'] as const
 
 watchDebounced(() => [props.passphrase, props.name] as const, async ([passphrase, name]) => {
@@ -17,9 +18,11 @@ watchDebounced(() => [props.passphrase, props.name] as const, async ([passphrase
   }
   const answer = await api.passphraseStrength({ passphrase, name })
   // What was typed meanwhile is asked for by itself.
-  if (props.passphrase === passphrase) found.value = answer.ok ? answer.value : null
+  if (props.passphrase === passphrase && props.name === name) found.value = answer.ok ? answer.value : null
 }, { debounce: PAUSE_MS })
 
+/** From where on a meter is good: all of it for what is taken, none of it for what is not. */
+const good = computed(() => (found.value?.taken ? 0 : MOST - 0.5))
 const says = computed(() => {
   if (!found.value) return ''
   const { missing, why, score } = found.value
@@ -32,7 +35,7 @@ const says = computed(() => {
 <template>
   <span class="strength" role="status" aria-label="How good it is">
     <template v-if="found">
-      <meter min="0" max="4" low="2.5" high="2.9" optimum="4" :value="found.missing ? Math.min(found.score, 1) : found.score" aria-hidden="true" />
+      <meter min="0" :max="MOST" :low="good" :high="good" :optimum="MOST" :value="found.score" aria-hidden="true" />
       {{ says }}
     </template>
   </span>

@@ -9,7 +9,7 @@ const DID: Record<Happened['what'], (named: string) => string> = {
   'second factor': () => 'took a second factor',
   'no second factor': () => 'gave up the second factor',
   'recovery code': () => 'used a recovery code',
-  'other recovery codes': () => 'made other recovery codes: those there were are good no more',
+  'other recovery codes': () => 'made other recovery codes in place of those there were',
   passphrase: () => 'was given another passphrase',
   ended: (named) => `signed out ${named || 'a browser'}`,
   invited: (named) => `made a link to ${named === 'work' ? 'work in a yard' : 'look at a yard'}`,
