@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from fuzzing import paths_of
 from served import DESIGN, Served
 
 MOST_ANSWERED = 60_000
@@ -154,17 +155,6 @@ ODD = st.one_of(
     st.lists(st.integers(), max_size=5),
     st.dictionaries(st.text(max_size=5), st.integers(), max_size=3),
 )
-
-
-def paths_of(value: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
-    found = [path] if path else []
-    if isinstance(value, dict):
-        for key, part in value.items():
-            found += paths_of(part, (*path, key))
-    elif isinstance(value, list):
-        for n, part in enumerate(value):
-            found += paths_of(part, (*path, n))
-    return found
 
 
 @st.composite
